@@ -1,0 +1,68 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "cli/commands.hpp"
+#include "cli/terminal.hpp"
+#include "core/plan/presets.hpp"
+
+#include <cstdio>
+
+namespace layakari::cli {
+
+namespace {
+
+constexpr const char* version = "layakari-cli " LAYAKARI_VERSION;
+
+int listPresets()
+{
+    for (const Preset& preset : presets()) std::printf("%s\t%s\n", preset.id.c_str(), preset.plan.name.c_str());
+    return Done;
+}
+
+int printPlan(const std::string& id)
+{
+    const Preset* preset = findPreset(id);
+    if (!preset) {
+        complain(id + ": there is no preset of this name; 'layakari-cli presets' lists them");
+        return BadPlan;
+    }
+    std::fputs(preset->json.c_str(), stdout);
+    return Done;
+}
+
+int run(int argc, char** argv)
+{
+    CLI::App app{"Measures recorded breath practice: what was kept of inhale, holds and exhale."};
+    app.set_version_flag("--version", version);
+    app.require_subcommand(1);
+    std::function<int()> command;
+
+    addAnalyse(app, command);
+    CLI::App* list = app.add_subcommand("presets", "List the plans that are built in: id, tab, name");
+    list->set_version_flag("--version", version);
+    list->callback([&] { command = listPresets; });
+    std::string id;
+    CLI::App* plan = app.add_subcommand("plan", "Print a built-in plan's file");
+    plan->set_version_flag("--version", version);
+    plan->add_option("PRESET", id, "Its id, as 'layakari-cli presets' lists it")->required();
+    plan->callback([&] { command = [&] { return printPlan(id); }; });
+    addSimulate(app, command);
+
+    try {
+        app.parse(argc, argv);
+    } catch (const CLI::CallForHelp& e) {
+        return app.exit(e);
+    } catch (const CLI::CallForVersion& e) {
+        return app.exit(e);
+    } catch (const CLI::CallForAllHelp& e) {
+        return app.exit(e);
+    } catch (const CLI::ParseError& e) {
+        complain(std::string(e.what()) + "; try 'layakari-cli --help'");
+        return Usage;
+    }
+    return command();
+}
+
+}  // namespace
+
+}  // namespace layakari::cli
+
+int main(int argc, char** argv) { return layakari::cli::run(argc, argv); }

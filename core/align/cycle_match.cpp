@@ -1,0 +1,165 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/align/cycle_match.hpp"
+
+#include <algorithm>
+#include <array>
+#include <cmath>
+#include <limits>
+
+namespace layakari {
+
+namespace {
+
+// All figures are natural logs of odds. They need only be right to a factor or so: between two readings
+// of a sitting lie many of them.
+constexpr double phaseGain = 2.0;        // a span explained by a planned phase
+constexpr double worstDurationCost = 4.5;// beyond this a phase is wrong anyway, by whatever amount
+constexpr double durationSpread = 0.25;  // of the log of a phase against its target: a third off is common
+constexpr double durationSlackS = 0.3;   // absolute part, which matters for one and two counts
+constexpr double openGain = 0.5;         // an open-ended phase fits any length, and so says little
+constexpr double leastProbability = 0.02;
+constexpr double missingHoldCost = 2.0;
+constexpr double strayPauseCost = 0.3;
+constexpr double strayPauseCostPerCount = 0.5;
+constexpr double interruptedCost = 2.0;  // a sip of air within a hold, a cut within a breath
+constexpr double interruptionS = 1.6;    // longest sip or cut
+constexpr double none = -1e18;
+
+double durationCost(double seconds, const TargetCounts& target, double countS)
+{
+    if (target.open) return phaseGain - openGain;
+    const double counts = seconds / countS;
+    const double nearest = std::clamp(counts, target.min, target.max);
+    const double slack = durationSlackS / (std::max(nearest, 0.5) * countS);
+    const double spread = std::sqrt(durationSpread * durationSpread + slack * slack);
+    const double z = std::log(std::max(counts, 0.05) / std::max(nearest, 0.05)) / spread;
+    return std::min(worstDurationCost, 0.5 * z * z);
+}
+
+double nameGain(const HeardItem& item, PhaseKind kind)
+{
+    const double p = kind == PhaseKind::Inhale ? item.inhaleProbability : 1 - item.inhaleProbability;
+    return std::log(2 * std::max(p, leastProbability));
+}
+
+struct Step {
+    double score = none;
+    std::size_t fromItem = 0;
+    bool usesPhase = false;
+};
+
+class Matcher {
+public:
+    Matcher(const std::vector<Phase>& phases, const std::vector<HeardItem>& items, std::size_t from, double countS)
+        : m_phases(phases),
+          m_items(items),
+          m_from(from),
+          m_countS(countS),
+          m_width(std::min(items.size() - from, 2 * phases.size() + 4) + 1),
+          m_steps((phases.size() + 1) * m_width)
+    {
+        at(0, 0).score = 0;
+        for (std::size_t k = 0; k < phases.size(); ++k)
+            for (std::size_t j = 0; j < m_width; ++j)
+                if (at(k, j).score > none) extend(k, j);
+    }
+
+    std::vector<CycleMatch> matches(bool withPhases) const
+    {
+        std::vector<CycleMatch> found;
+        for (std::size_t j = 1; j < m_width; ++j) {
+            const double score = step(m_phases.size(), j).score;
+            if (score <= none) continue;
+            CycleMatch match{m_from + j, score, {}};
+            if (withPhases) match.phases = trace(j);
+            found.push_back(std::move(match));
+        }
+        return found;
+    }
+
+private:
+    const std::vector<Phase>& m_phases;
+    const std::vector<HeardItem>& m_items;
+    std::size_t m_from;
+    double m_countS;
+    std::size_t m_width;
+    std::vector<Step> m_steps;
+
+    Step& at(std::size_t phase, std::size_t item) { return m_steps[phase * m_width + item]; }
+    const Step& step(std::size_t phase, std::size_t item) const { return m_steps[phase * m_width + item]; }
+    const HeardItem& item(std::size_t j) const { return m_items[m_from + j]; }
+    bool inside(std::size_t j) const { return j + 1 < m_width; }
+
+    void offer(std::size_t phase, std::size_t toItem, double score, std::size_t fromItem, bool usesPhase)
+    {
+        if (toItem >= m_width) return;
+        Step& held = at(phase, toItem);
+        if (score > held.score) held = {score, fromItem, usesPhase};
+    }
+
+    // From `k` phases explained by the first `j` items: what may come next.
+    void extend(std::size_t k, std::size_t j)
+    {
+        const Phase& phase = m_phases[k];
+        const double score = at(k, j).score;
+        if (isHold(phase.kind)) {
+            offer(k + 1, j, score - missingHoldCost, j, false);
+            if (!inside(j) || item(j).breath) return;
+            offer(k + 1, j + 1, score + holdGain(phase, item(j).seconds, item(j).lastSilence), j, true);
+            if (inside(j + 2) && item(j + 1).breath && !item(j + 2).breath && item(j + 1).seconds < interruptionS)
+                offer(k + 1, j + 3,
+                      score - interruptedCost + holdGain(phase, item(j).seconds + item(j + 2).seconds, item(j + 2).lastSilence),
+                      j, true);
+            return;
+        }
+        if (!inside(j)) return;
+        const bool pauseFirst = !item(j).breath;
+        if (pauseFirst && k == 0) return;  // a cycle begins with its first phase
+        const std::size_t b = pauseFirst ? j + 1 : j;
+        if (!inside(b) || !item(b).breath) return;
+        const double pause = pauseFirst ? strayPauseCost + strayPauseCostPerCount * item(j).seconds / m_countS : 0;
+        const double start = score - std::min(pause, worstDurationCost);
+        offer(k + 1, b + 1, start + breathGain(phase, item(b).seconds, item(b)), j, true);
+        const std::size_t second = inside(b + 1) && !item(b + 1).breath && item(b + 1).seconds < interruptionS ? b + 2 : b + 1;
+        if (inside(second) && item(second).breath)
+            offer(k + 1, second + 1,
+                  start - interruptedCost + nameGain(item(second), phase.kind) +
+                      breathGain(phase, item(b).seconds + item(second).seconds, item(b)),
+                  j, true);
+    }
+
+    double holdGain(const Phase& phase, double seconds, bool cutByEnd) const
+    {
+        // At the end of the recording a hold may be longer than what was recorded of it, and be no hold at all.
+        if (cutByEnd) return 0.2;
+        return phaseGain - durationCost(seconds, phase.counts, m_countS);
+    }
+
+    double breathGain(const Phase& phase, double seconds, const HeardItem& heard) const
+    {
+        return phaseGain - durationCost(seconds, phase.counts, m_countS) + nameGain(heard, phase.kind);
+    }
+
+    std::vector<std::vector<std::size_t>> trace(std::size_t j) const
+    {
+        std::vector<std::vector<std::size_t>> phases(m_phases.size());
+        for (std::size_t k = m_phases.size(); k > 0; --k) {
+            const Step& taken = step(k, j);
+            if (taken.usesPhase)
+                for (std::size_t i = taken.fromItem; i < j; ++i)
+                    if (item(i).breath != isHold(m_phases[k - 1].kind)) phases[k - 1].push_back(m_from + i);
+            j = taken.fromItem;
+        }
+        return phases;
+    }
+};
+
+}  // namespace
+
+std::vector<CycleMatch> matchCycle(const std::vector<Phase>& phases, const std::vector<HeardItem>& items,
+                                   std::size_t from, double countS, bool withPhases)
+{
+    return Matcher(phases, items, from, countS).matches(withPhases);
+}
+
+}  // namespace layakari

@@ -1,0 +1,19 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/base/result.hpp"
+
+namespace layakari {
+
+std::string Error::message() const
+{
+    std::string text;
+    for (const std::string& lead : {file, place})
+        if (!lead.empty()) text += lead + ": ";
+    text += cause;
+    if (!tryThis.empty()) text += "; " + tryThis;
+    // A file name may hold a line break; the message stays on one line.
+    for (char& c : text)
+        if (c == '\n' || c == '\r') c = ' ';
+    return text;
+}
+
+}  // namespace layakari

@@ -1,0 +1,96 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/features/feature_track.hpp"
+
+#include <algorithm>
+#include <cmath>
+#include <fftw3.h>
+#include <mutex>
+#include <numbers>
+
+namespace layakari {
+
+namespace {
+
+constexpr int hop = static_cast<int>(FeatureTrack::hopSeconds * analysisRateHz);
+constexpr int window = static_cast<int>(FeatureTrack::windowSeconds * analysisRateHz);
+constexpr int bins = window / 2 + 1;
+constexpr double binHz = static_cast<double>(analysisRateHz) / window;
+
+// FFTW's planner is the one part of it that threads may not share.
+std::mutex& plannerMutex()
+{
+    static std::mutex mutex;
+    return mutex;
+}
+
+}  // namespace
+
+std::size_t FeatureTrack::frameAt(double seconds) const
+{
+    if (m_levels.empty()) return 0;
+    const double frame = std::round(seconds / hopSeconds) - 1;
+    return static_cast<std::size_t>(std::clamp(frame, 0.0, static_cast<double>(m_levels.size() - 1)));
+}
+
+struct FeatureExtractor::Transform {
+    float* in = fftwf_alloc_real(window);
+    fftwf_complex* out = fftwf_alloc_complex(bins);
+    fftwf_plan plan;
+    std::array<float, window> hann{};
+    std::array<int, bandCount + 1> firstBin{};
+    float scale = 0;
+
+    Transform()
+    {
+        const std::lock_guard lock(plannerMutex());
+        // ESTIMATE rather than MEASURE: the same sound gives the same numbers on every run.
+        plan = fftwf_plan_dft_r2c_1d(window, in, out, FFTW_ESTIMATE);
+        double energy = 0;
+        for (int i = 0; i < window; ++i) {
+            hann[static_cast<std::size_t>(i)] = static_cast<float>(0.5 - 0.5 * std::cos(2 * std::numbers::pi * i / window));
+            energy += std::pow(hann[static_cast<std::size_t>(i)], 2);
+        }
+        // One-sided power: the bins of a band sum to the mean square of what lies in that band.
+        scale = static_cast<float>(2.0 / (energy * window));
+        for (std::size_t b = 0; b <= bandCount; ++b)
+            firstBin[b] = static_cast<int>(std::ceil(bandEdgesHz[b] / binHz));
+    }
+    ~Transform()
+    {
+        const std::lock_guard lock(plannerMutex());
+        fftwf_destroy_plan(plan);
+        fftwf_free(in);
+        fftwf_free(out);
+    }
+    Transform(const Transform&) = delete;
+    Transform& operator=(const Transform&) = delete;
+};
+
+FeatureExtractor::FeatureExtractor() : m_transform(std::make_unique<Transform>()) {}
+FeatureExtractor::~FeatureExtractor() = default;
+
+void FeatureExtractor::push(std::span<const float> samples)
+{
+    m_pending.insert(m_pending.end(), samples.begin(), samples.end());
+    std::size_t at = 0;
+    for (; at + window <= m_pending.size(); at += hop) analyseFrame(m_pending.data() + at);
+    m_pending.erase(m_pending.begin(), m_pending.begin() + static_cast<std::ptrdiff_t>(at));
+}
+
+void FeatureExtractor::analyseFrame(const float* samples)
+{
+    Transform& t = *m_transform;
+    for (std::size_t i = 0; i < window; ++i) t.in[i] = std::isfinite(samples[i]) ? samples[i] * t.hann[i] : 0.0f;
+    fftwf_execute(t.plan);
+    static const float leastPower = std::pow(10.0f, silenceDb / 10);
+    Bands levels;
+    for (std::size_t b = 0; b < bandCount; ++b) {
+        float power = 0;
+        for (int k = t.firstBin[b]; k < t.firstBin[b + 1]; ++k)
+            power += t.out[k][0] * t.out[k][0] + t.out[k][1] * t.out[k][1];
+        levels[b] = 10 * std::log10(power * t.scale + leastPower);
+    }
+    m_track.append(levels);
+}
+
+}  // namespace layakari

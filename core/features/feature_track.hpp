@@ -1,0 +1,73 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// What is kept of the sound: band levels every 10 ms. An hour is 29 MB, whatever was recorded.
+#pragma once
+
+#include "core/audio/recording.hpp"
+
+#include <array>
+#include <cstddef>
+#include <memory>
+#include <span>
+#include <vector>
+
+namespace layakari {
+
+/// Band edges in Hz: the critical bands (Bark) of Zwicker, J. Acoust. Soc. Am. 33 (1961), p. 248,
+/// from 100 Hz, under which a phone records handling and rumble, to 7,700 Hz.
+inline constexpr std::array<int, 21> bandEdgesHz{100,  200,  300,  400,  510,  630,  770,
+                                                 920,  1080, 1270, 1480, 1720, 2000, 2320,
+                                                 2700, 3150, 3700, 4400, 5300, 6400, 7700};
+inline constexpr std::size_t bandCount = bandEdgesHz.size() - 1;
+
+using Bands = std::array<float, bandCount>;
+
+/// Level that stands for digital silence, in dB re full scale: below a 16-bit recorder's own noise
+/// in every band, so that two kinds of nothing look alike.
+inline constexpr float silenceDb = -110;
+
+/// Band levels over a recording.
+class FeatureTrack {
+public:
+    static constexpr double hopSeconds = 0.010;
+    static constexpr double windowSeconds = 0.020;
+
+    std::size_t frames() const { return m_levels.size(); }
+    /// Levels in dB re a full-scale square wave, `silenceDb` or more.
+    const Bands& levels(std::size_t frame) const { return m_levels[frame]; }
+    void append(const Bands& levels) { m_levels.push_back(levels); }
+
+    /// The middle of a frame's window, in seconds from the start of the recording.
+    static double timeOf(std::size_t frame) { return static_cast<double>(frame + 1) * hopSeconds; }
+    /// The frame whose middle is nearest to `seconds`, within the track; 0 in an empty one.
+    std::size_t frameAt(double seconds) const;
+
+private:
+    std::vector<Bands> m_levels;
+};
+
+/// Turns mono sound at `analysisRateHz` into a FeatureTrack, block by block. Everything is allocated
+/// when constructed, but for the track itself. Samples that are not finite count as silence.
+class FeatureExtractor {
+public:
+    FeatureExtractor();
+    ~FeatureExtractor();
+    FeatureExtractor(const FeatureExtractor&) = delete;
+    FeatureExtractor& operator=(const FeatureExtractor&) = delete;
+
+    /// Any number of samples. The frames that they complete are appended to the track.
+    void push(std::span<const float> samples);
+
+    const FeatureTrack& track() const { return m_track; }
+    FeatureTrack take() { return std::move(m_track); }
+
+private:
+    struct Transform;
+    void analyseFrame(const float* samples);
+
+    std::unique_ptr<Transform> m_transform;
+    std::vector<float> m_pending;
+    FeatureTrack m_track;
+};
+
+}  // namespace layakari

@@ -1,0 +1,36 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/listen/rise.hpp"
+
+#include <vector>
+
+namespace layakari {
+
+/// Frames [begin, end) in which something sounds.
+struct FrameRange {
+    std::size_t begin = 0;
+    std::size_t end = 0;
+
+    std::size_t size() const { return end - begin; }
+    double seconds() const { return static_cast<double>(size()) * FeatureTrack::hopSeconds; }
+};
+
+/// What quiet looks like in a recording, in dB of `Rise::meanDb` after smoothing.
+struct QuietLevel {
+    float middleDb = 0;
+    float spreadDb = 0;
+};
+
+/// The stretches in which something sounds: the smoothed rise passes a threshold well above the spread of
+/// quiet, and lasts until it is back near quiet (hysteresis). Sounds shorter than `knockSeconds` are
+/// left out: knocks, ticks and clicks, which no breath is. Empty for an empty or an even recording.
+std::vector<FrameRange> findActivity(const std::vector<float>& meanRiseDb);
+
+inline constexpr double knockSeconds = 0.18;
+
+/// The quiet level that findActivity() works with: the densest 1.5 dB among the lowest values, and the
+/// spread below its middle, where no breath can widen it.
+QuietLevel quietLevel(const std::vector<float>& smoothedRiseDb);
+
+}  // namespace layakari

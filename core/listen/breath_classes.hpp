@@ -1,0 +1,25 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/listen/listener.hpp"
+
+#include <vector>
+
+namespace layakari {
+
+/// The breaths of one recording sorted into two kinds, A and B, by their sound and their taking turns.
+/// Which of the two is the inhale is another question, and often a harder one.
+struct BreathClasses {
+    /// For each breath span, in order, the posterior probability that it is of kind A.
+    std::vector<double> probabilityA;
+    /// What the sound says on A being the inhale: log odds, small on purpose. Brightness and the swell of
+    /// loudness point one way in most people and the other way in some.
+    double logOddsAIsInhale = 0;
+};
+
+/// Learns both kinds from the recording itself: a hidden Markov model with two Gaussian states that mostly
+/// alternate, fitted by expectation maximisation from strict alternation (Rabiner, Proc. IEEE 77(2), 1989).
+/// Fewer than two breaths: probability one half.
+BreathClasses sortBreaths(const Heard& heard);
+
+}  // namespace layakari

@@ -1,0 +1,244 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/listen/listener.hpp"
+
+#include "core/listen/activity.hpp"
+#include "core/listen/boundary.hpp"
+#include "core/listen/turns.hpp"
+
+#include <algorithm>
+#include <cmath>
+
+namespace layakari {
+
+namespace {
+
+// A sound between a knock and this long is no breath of practice: strokes, coughs, a chair.
+constexpr double shortSoundSeconds = 0.40;
+// Quiet frames keep this far from any sound, where breaths fade.
+constexpr std::size_t guardFrames = 15;
+
+std::vector<bool> activeFrames(std::size_t frames, const std::vector<FrameRange>& ranges, std::size_t guard)
+{
+    std::vector<bool> active(frames, false);
+    for (const FrameRange& range : ranges) {
+        const std::size_t begin = range.begin > guard ? range.begin - guard : 0;
+        const std::size_t end = std::min(frames, range.end + guard);
+        std::fill(active.begin() + static_cast<std::ptrdiff_t>(begin), active.begin() + static_cast<std::ptrdiff_t>(end), true);
+    }
+    return active;
+}
+
+struct Edge {
+    BoundaryKind kind = BoundaryKind::Onset;
+    std::size_t frame = 0;
+    Moment moment;
+};
+
+// A sound with its two edges; neighbours that touch share the moment of their turn.
+struct Sound {
+    Edge start;
+    Edge end;
+};
+
+class Listener {
+public:
+    Listener(const FeatureTrack& track, const Progress& progress)
+        : m_track(track), m_progress(progress), m_floor(track), m_weights(equalWeights())
+    {
+    }
+
+    Heard run()
+    {
+        Heard heard;
+        heard.durationS = static_cast<double>(m_track.frames() + 1) * FeatureTrack::hopSeconds;
+        // Each look at the recording makes the floor and the weights better for the next.
+        for (int look = 0; look < 3; ++look) {
+            m_rise = riseOverFloor(m_track, m_floor, m_weights);
+            m_ranges = findActivity(m_rise.meanDb);
+            if (look == 2) break;
+            const auto nearSound = activeFrames(m_track.frames(), m_ranges, guardFrames);
+            m_floor.refine(m_track, [&](std::size_t i) { return !nearSound[i]; });
+            m_weights = weighBands(m_track, m_floor, activeFrames(m_track.frames(), m_ranges, 0));
+            m_progress.tell(0.2 * (look + 1));
+        }
+        findSounds();
+        refineEdges();
+        closeShortPauses();
+        makeSpans(heard);
+        measureLevels(heard);
+        return heard;
+    }
+
+private:
+    const FeatureTrack& m_track;
+    const Progress& m_progress;
+    NoiseFloor m_floor;
+    Bands m_weights;
+    Rise m_rise;
+    std::vector<FrameRange> m_ranges;
+    std::vector<Sound> m_sounds;
+
+    void findSounds()
+    {
+        for (const FrameRange& range : m_ranges) {
+            Edge start{BoundaryKind::Onset, range.begin, {}};
+            for (const std::size_t turn : findTurns(m_track, m_floor, m_weights, m_rise.powerDb, range)) {
+                const Edge edge{BoundaryKind::Turn, turn, {}};
+                m_sounds.push_back({start, edge});
+                start = edge;
+            }
+            m_sounds.push_back({start, {BoundaryKind::Offset, range.end, {}}});
+        }
+    }
+
+    // The stretch in which an edge may be looked for: to the middle of the sound and of the pause.
+    FrameRange reachOf(std::size_t sound, bool ofStart) const
+    {
+        const Sound& s = m_sounds[sound];
+        const std::size_t middle = (s.start.frame + s.end.frame) / 2;
+        if (ofStart) {
+            if (sound == 0) return {0, middle};
+            const Sound& before = m_sounds[sound - 1];
+            const bool touching = s.start.kind == BoundaryKind::Turn;
+            return {touching ? (before.start.frame + before.end.frame) / 2 : before.end.frame, middle};
+        }
+        if (sound + 1 == m_sounds.size()) return {middle, m_track.frames()};
+        return {middle, m_sounds[sound + 1].start.frame};
+    }
+
+    void refineEdges()
+    {
+        for (std::size_t i = 0; i < m_sounds.size(); ++i) {
+            Sound& sound = m_sounds[i];
+            const bool touches = sound.start.kind == BoundaryKind::Turn;
+            if (touches) {
+                FrameRange reach = reachOf(i, true);
+                sound.start.moment = refineBoundary(m_rise.powerDb, BoundaryKind::Turn, sound.start.frame, reach);
+                m_sounds[i - 1].end.moment = sound.start.moment;
+            } else {
+                sound.start.moment = refineBoundary(m_rise.powerDb, BoundaryKind::Onset, sound.start.frame, reachOf(i, true));
+            }
+            if (sound.end.kind == BoundaryKind::Offset)
+                sound.end.moment = refineBoundary(m_rise.powerDb, BoundaryKind::Offset, sound.end.frame, reachOf(i, false));
+            if (i % 16 == 0) m_progress.tell(0.4 + 0.5 * static_cast<double>(i) / static_cast<double>(m_sounds.size()));
+        }
+    }
+
+    // Where flow stops for less than the shortest hold, it has turned: both breaths meet in the middle,
+    // each side weighted by how well it is known.
+    void closeShortPauses()
+    {
+        for (std::size_t i = 1; i < m_sounds.size(); ++i) {
+            Moment& end = m_sounds[i - 1].end.moment;
+            Moment& start = m_sounds[i].start.moment;
+            const double pause = start.seconds - end.seconds;
+            if (m_sounds[i].start.kind == BoundaryKind::Turn || pause >= shortestHoldSeconds) continue;
+            const double weight = 1 / (start.sdSeconds * start.sdSeconds);
+            const double other = 1 / (end.sdSeconds * end.sdSeconds);
+            const double seconds = (weight * start.seconds + other * end.seconds) / (weight + other);
+            // The pause itself says how far apart two readings of one turn can lie.
+            const double sd = std::sqrt(1 / (weight + other) + pause * pause / 12);
+            start = end = {seconds, sd};
+            m_sounds[i].start.kind = m_sounds[i - 1].end.kind = BoundaryKind::Turn;
+        }
+    }
+
+    void makeSpans(Heard& heard) const
+    {
+        for (std::size_t i = 0; i < m_sounds.size(); ++i) {
+            const Sound& sound = m_sounds[i];
+            const Moment& start = sound.start.moment;
+            const Moment& end = sound.end.moment;
+            if (end.seconds <= start.seconds) continue;
+            const double from = heard.spans.empty() ? 0.0 : heard.spans.back().endS;
+            const double fromSd = heard.spans.empty() ? 0.0 : heard.spans.back().endSdS;
+            if (start.seconds > from + 1e-9)
+                heard.spans.push_back({HeardSpan::Kind::Silence, from, start.seconds, fromSd, start.sdSeconds, {}});
+            HeardSpan span{HeardSpan::Kind::Breath, std::max(start.seconds, from), end.seconds,
+                           start.sdSeconds, end.sdSeconds, {}};
+            if (span.seconds() <= 0) continue;
+            if (span.seconds() < shortSoundSeconds) span.kind = HeardSpan::Kind::Unknown;
+            span.character = characterOf(span);
+            heard.spans.push_back(span);
+        }
+        if (!heard.spans.empty() && heard.durationS - heard.spans.back().endS >= shortestHoldSeconds)
+            heard.spans.push_back({HeardSpan::Kind::Silence, heard.spans.back().endS, heard.durationS,
+                                   heard.spans.back().endSdS, 0, {}});
+    }
+
+    BreathCharacter characterOf(const HeardSpan& span) const
+    {
+        constexpr std::array<std::size_t, 5> partEdges{0, 4, 10, 14, bandCount};
+        const std::size_t begin = m_track.frameAt(span.startS);
+        const std::size_t end = std::max(begin + 1, m_track.frameAt(span.endS));
+        Bands power{};
+        double weighted = 0;
+        double total = 0;
+        for (std::size_t i = begin; i < end; ++i) {
+            for (std::size_t b = 0; b < bandCount; ++b)
+                power[b] += std::pow(10.0f, (m_track.levels(i)[b] - m_floor.at(i)[b]) / 10) / static_cast<float>(end - begin);
+            const double loudness = std::max(0.0f, m_rise.meanDb[i]);
+            weighted += loudness * static_cast<double>(i - begin);
+            total += loudness;
+        }
+        BreathCharacter character;
+        double mean = 0;
+        for (std::size_t p = 0; p < 4; ++p) {
+            double part = 0;
+            for (std::size_t b = partEdges[p]; b < partEdges[p + 1]; ++b)
+                part += 10 * std::log10(std::max(power[b], 1.0f)) / static_cast<double>(partEdges[p + 1] - partEdges[p]);
+            character.values[p] = part;
+            mean += part / 4;
+        }
+        for (std::size_t p = 0; p < 4; ++p) character.values[p] -= mean;
+        character.values[BreathCharacter::level] = mean;
+        character.values[BreathCharacter::middle] = total > 0 ? weighted / total / static_cast<double>(end - begin) : 0.5;
+        return character;
+    }
+
+    void measureLevels(Heard& heard) const
+    {
+        std::vector<float> room;
+        for (std::size_t s = 0; s < m_floor.steps(); ++s) room.push_back(totalDb(m_floor.step(s)));
+        heard.noiseFloorDb = quantile(room, 0.5);
+        double breath = 0;
+        double quiet = 0;
+        double frames = 0;
+        std::vector<float> levels;
+        for (std::size_t i = 0; i < m_track.frames(); ++i) levels.push_back(totalDb(m_track.levels(i)));
+        heard.loudestDb = quantile(levels, 0.9);
+        for (const HeardSpan& span : heard.spans) {
+            if (span.kind != HeardSpan::Kind::Breath) continue;
+            for (std::size_t i = m_track.frameAt(span.startS); i < m_track.frameAt(span.endS); ++i) {
+                breath += std::pow(10.0, levels[i] / 10);
+                quiet += std::pow(10.0, totalDb(m_floor.at(i)) / 10);
+                frames += 1;
+            }
+        }
+        if (frames > 0) heard.breathToNoiseDb = 10 * std::log10(std::max(breath / quiet - 1, 1e-2));
+    }
+
+    static float totalDb(const Bands& bands)
+    {
+        float power = 0;
+        for (const float level : bands) power += std::pow(10.0f, level / 10);
+        return 10 * std::log10(power);
+    }
+};
+
+}  // namespace
+
+bool Heard::anyBreath() const
+{
+    return std::any_of(spans.begin(), spans.end(), [](const HeardSpan& s) { return s.kind == HeardSpan::Kind::Breath; });
+}
+
+Heard listenTo(const FeatureTrack& track, const Progress& progress)
+{
+    if (track.frames() == 0) return {};
+    Heard heard = Listener(track, progress).run();
+    progress.tell(1);
+    return heard;
+}
+
+}  // namespace layakari

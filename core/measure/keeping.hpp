@@ -1,0 +1,15 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/measure/measures.hpp"
+
+namespace layakari {
+
+enum class Keeping { Unscored, Kept, Short, Long };
+
+/// Whether a phase was kept, for words and marks; the score itself has no such threshold. Kept means within
+/// half a count or a tenth of the target, whichever is more (nobody counts finer than that), and one
+/// standard deviation of what was heard on top, so that an unsure boundary is not called short.
+Keeping keepingOf(const ReadCycle::Kept& kept);
+
+}  // namespace layakari

@@ -1,0 +1,116 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/reading/reading.hpp"
+
+#include "core/align/alignment.hpp"
+
+#include <algorithm>
+
+namespace layakari {
+
+namespace {
+
+std::vector<ReadPhase> phasesFrom(const Heard& heard, const Alignment& alignment)
+{
+    std::vector<ReadPhase> phases;
+    for (const NamedSpan& named : alignment.spans) {
+        const HeardSpan& span = heard.spans[named.span];
+        ReadPhase phase;
+        phase.kind = named.kind ? toReadKind(*named.kind) : ReadKind::Unknown;
+        phase.startS = span.startS;
+        phase.endS = span.endS;
+        phase.startSdS = span.startSdS;
+        phase.endSdS = span.endSdS;
+        phase.confidence = named.confidence;
+        phase.role = named.role;
+        phase.cycle = named.cycle;
+        phases.push_back(phase);
+    }
+    return phases;
+}
+
+std::vector<ReadCycle> plannedCycles(const Alignment& alignment, const Plan& plan)
+{
+    const std::vector<PlannedStep> steps = unfold(plan);
+    std::vector<ReadCycle> cycles;
+    for (const AlignedCycle& aligned : alignment.cycles) {
+        const PlannedStep& step = steps[aligned.step];
+        ReadCycle cycle;
+        cycle.part = step.part;
+        cycle.repetition = step.repetition;
+        cycle.round = step.round;
+        cycle.roundsInAll = step.roundsInAll;
+        cycle.extra = aligned.extra;
+        cycle.complete = aligned.complete;
+        const std::vector<Phase>& phases = step.cycle()->phases;
+        for (std::size_t k = 0; k < phases.size(); ++k)
+            cycle.phases.push_back({phases[k].kind, phases[k].counts, aligned.phases[k], 0, {}, {}});
+        cycles.push_back(std::move(cycle));
+    }
+    return cycles;
+}
+
+std::vector<ReadCycle> freeCycles(const Alignment& alignment)
+{
+    constexpr std::array kinds{PhaseKind::Inhale, PhaseKind::HoldFull, PhaseKind::Exhale, PhaseKind::HoldEmpty};
+    std::vector<ReadCycle> cycles;
+    for (const AlignedCycle& aligned : alignment.cycles) {
+        ReadCycle cycle;
+        cycle.complete = aligned.complete;
+        for (std::size_t k = 0; k < kinds.size(); ++k)
+            if (!aligned.phases[k].empty()) cycle.phases.push_back({kinds[k], {}, aligned.phases[k], 0, {}, {}});
+        cycles.push_back(std::move(cycle));
+    }
+    return cycles;
+}
+
+// A hum, a sigh or an ocean breath cannot be told by ear yet; the plan says which was meant.
+void takeSoundsFromPlan(Reading& reading)
+{
+    const std::vector<PlannedStep> steps = unfold(*reading.plan);
+    for (const ReadCycle& cycle : reading.cycles) {
+        const auto step = std::find_if(steps.begin(), steps.end(), [&](const PlannedStep& s) { return s.part == cycle.part; });
+        for (std::size_t k = 0; k < cycle.phases.size(); ++k)
+            for (const std::size_t i : cycle.phases[k].heard) reading.phases[i].sound = step->cycle()->phases[k].sound;
+    }
+}
+
+}  // namespace
+
+bool Reading::heardBreathing() const
+{
+    return std::any_of(phases.begin(), phases.end(), [](const ReadPhase& p) {
+        return p.kind == ReadKind::Inhale || p.kind == ReadKind::Exhale;
+    });
+}
+
+Result<Listened> listenToFile(const std::filesystem::path& path, const Progress& progress)
+{
+    constexpr double decodingShare = 0.85;
+    FeatureExtractor extractor;
+    SoundDamage damage;
+    const Progress decoding{[&](double f) { progress.tell(decodingShare * f); }, progress.stop};
+    auto info = decodeRecording(path, [&](std::span<const float> block) { extractor.push(block); }, damage, decoding);
+    if (!info) return fail(info.error());
+    Listened listened{*std::move(info), extractor.take(), {}, {}};
+    const Progress listening{[&](double f) { progress.tell(decodingShare + (1 - decodingShare) * f); }, progress.stop};
+    listened.heard = listenTo(listened.track, listening);
+    listened.quality = judgeQuality(listened.heard, damage);
+    return listened;
+}
+
+Reading readAgainst(const Listened& listened, const std::optional<Plan>& plan)
+{
+    Reading reading;
+    reading.recording = listened.recording;
+    reading.plan = plan;
+    reading.quality = listened.quality;
+    const Plan* intended = plan ? &*plan : nullptr;
+    const Alignment alignment = align(listened.heard, sortBreaths(listened.heard), intended);
+    reading.phases = phasesFrom(listened.heard, alignment);
+    reading.cycles = intended ? plannedCycles(alignment, *plan) : freeCycles(alignment);
+    if (intended) takeSoundsFromPlan(reading);
+    reading.summary = measure(reading.phases, reading.cycles, intended);
+    return reading;
+}
+
+}  // namespace layakari

@@ -1,0 +1,53 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// A reading: what was heard in one recording, held against a plan.
+//
+//     auto listened = listenToFile("monday.m4a");
+//     Reading reading = readAgainst(*listened, plan);   // as often as the plan changes
+#pragma once
+
+#include "core/base/progress.hpp"
+#include "core/measure/measures.hpp"
+#include "core/reading/quality.hpp"
+
+#include <filesystem>
+#include <optional>
+#include <vector>
+
+namespace layakari {
+
+struct Reading {
+    RecordingInfo recording;
+    std::optional<Plan> plan;
+    Quality quality;
+    std::vector<ReadPhase> phases;
+    std::vector<ReadCycle> cycles;
+    Summary summary;
+
+    bool heardBreathing() const;
+};
+
+/// A recording after listening, before any plan.
+struct Listened {
+    RecordingInfo recording;
+    FeatureTrack track;
+    Heard heard;
+    Quality quality;
+};
+
+/// Decodes and listens. Errors as `decodeRecording`. No breathing in it is not an error here.
+Result<Listened> listenToFile(const std::filesystem::path& path, const Progress& progress = {});
+
+/// Names, aligns and measures; fast enough to be done while a person waits for a click.
+Reading readAgainst(const Listened& listened, const std::optional<Plan>& plan);
+
+/// The reading as JSON text (`layakari.reading`).
+std::string readingToJson(const Reading& reading);
+
+/// Parses a reading file's text. The figures are computed again from its phases, so that they are always
+/// those of this program. Errors: BadReading with the JSON pointer.
+Result<Reading> parseReading(const std::string& json, const std::string& file);
+
+Result<Reading> openReadingFile(const std::filesystem::path& path);
+
+}  // namespace layakari

@@ -1,0 +1,261 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/base/checked_json.hpp"
+#include "core/base/files.hpp"
+#include "core/reading/reading.hpp"
+
+#include <cmath>
+
+namespace layakari {
+
+namespace {
+
+using Json = CheckedJson::Json;
+
+const std::vector<std::string> kindWords{"inhale", "hold_full", "exhale", "hold_empty", "strokes", "voice", "unknown"};
+const std::vector<std::string> soundWords{"plain", "ujjayi", "hum", "sigh"};
+const std::vector<std::string> roleWords{"practice", "rest", "outside"};
+const std::vector<std::string> originWords{"heard", "corrected"};
+const std::vector<std::string> verdictWords{"good", "usable", "poor"};
+
+constexpr double mostSeconds = 1e6;
+constexpr std::size_t mostPhases = 200000;
+constexpr std::uintmax_t mostFileBytes = 256u << 20;
+
+// Times to a tenth of a millisecond, figures to six digits: what can be known, and stable to read.
+double rounded(double value, double unit) { return std::round(value / unit) * unit; }
+Json seconds(double value) { return std::round(value * 1e4) / 1e4; }
+Json figure(std::optional<double> value)
+{
+    if (!value || !std::isfinite(*value)) return nullptr;
+    return std::round(*value * 1e4) / 1e4;
+}
+
+Json toJson(const RecordingInfo& recording)
+{
+    return {{"file", recording.file},
+            {"duration_s", seconds(recording.durationSeconds)},
+            {"sample_rate_hz", recording.sampleRateHz},
+            {"channels", recording.channels},
+            {"sha256", recording.sha256}};
+}
+
+Json toJson(const Quality& quality)
+{
+    return {{"verdict", toWord(quality.verdict)},
+            {"noise_floor_db", rounded(quality.noiseFloorDb, 0.01)},
+            {"breath_snr_db", figure(quality.breathToNoiseDb)},
+            {"clipped_fraction", quality.clippedFraction},
+            {"advice", quality.advice}};
+}
+
+Json toJson(const ReadPhase& p)
+{
+    return {{"kind", kindWords[static_cast<std::size_t>(p.kind)]},
+            {"sound", toWord(p.sound)},
+            {"start_s", seconds(p.startS)},
+            {"end_s", seconds(p.endS)},
+            {"start_sd_s", seconds(p.startSdS)},
+            {"end_sd_s", seconds(p.endSdS)},
+            {"confidence", figure(p.confidence)},
+            {"role", toWord(p.role)},
+            {"cycle", p.cycle ? Json(*p.cycle) : Json(nullptr)},
+            {"origin", p.corrected ? "corrected" : "heard"}};
+}
+
+Json toJson(const std::optional<TargetCounts>& target)
+{
+    if (!target || target->open) return nullptr;
+    if (target->isRange()) return {{"min", target->min}, {"max", target->max}};
+    return target->min;
+}
+
+Json toJson(const ReadCycle& c, std::size_t index)
+{
+    Json phases = Json::array();
+    for (const ReadCycle::Kept& kept : c.phases)
+        phases.push_back({{"phase", toWord(kept.phase)},
+                          {"target_counts", toJson(kept.target)},
+                          {"seconds", seconds(kept.seconds)},
+                          {"counts", figure(kept.counts)},
+                          {"counts_sd", figure(kept.countsSd)},
+                          {"heard", kept.heard}});
+    return {{"index", index},
+            {"part", c.part.empty() ? Json(nullptr) : Json(c.part)},
+            {"repetition", c.repetition},
+            {"round", c.round},
+            {"rounds", c.roundsInAll},
+            {"extra", c.extra},
+            {"start_s", seconds(c.startS)},
+            {"end_s", seconds(c.endS)},
+            {"complete", c.complete},
+            {"phases", std::move(phases)},
+            {"count_length_s", figure(c.countLengthS)},
+            {"accuracy", figure(c.accuracy)},
+            {"shape_accuracy", figure(c.shapeAccuracy)}};
+}
+
+Json toJson(const Summary& s, bool planned)
+{
+    Json ratio = nullptr;
+    if (!s.ratio.empty()) {
+        ratio = {{"inhale", nullptr}, {"hold_full", nullptr}, {"exhale", nullptr}, {"hold_empty", nullptr}};
+        for (const Summary::Ratio& r : s.ratio) ratio[toWord(r.phase)] = figure(r.toInhale);
+    }
+    return {{"cycles_planned", planned ? Json(s.cyclesPlanned) : Json(nullptr)},
+            {"cycles_heard", s.cyclesHeard},
+            {"completion", figure(s.completion)},
+            {"accuracy", figure(s.accuracy)},
+            {"accuracy_low", figure(s.accuracyLow)},
+            {"accuracy_high", figure(s.accuracyHigh)},
+            {"shape_accuracy", figure(s.shapeAccuracy)},
+            {"tempo_steadiness", figure(s.tempoSteadiness)},
+            {"count_length_s", figure(s.countLengthS)},
+            {"count_length_sd_s", figure(s.countLengthSdS)},
+            {"ratio", std::move(ratio)},
+            {"breaths_per_min", figure(s.breathsPerMin)},
+            {"practice_s", figure(s.practiceS)},
+            {"longest_hold_s", figure(s.longestHoldS)},
+            {"stroke_rate_per_min", nullptr},
+            {"pitch_hz", nullptr}};
+}
+
+RecordingInfo parseRecording(const CheckedJson& value)
+{
+    RecordingInfo info;
+    info.file = value.require("file").text(10000);
+    info.durationSeconds = value.require("duration_s").number(0, mostSeconds);
+    info.sampleRateHz = value.require("sample_rate_hz").integer(1, 1'000'000);
+    info.channels = value.require("channels").integer(1, 1000);
+    info.sha256 = value.require("sha256").text(64);
+    return info;
+}
+
+Quality parseQuality(const CheckedJson& value)
+{
+    Quality quality;
+    quality.verdict = static_cast<Quality::Verdict>(value.require("verdict").wordAmong(verdictWords));
+    quality.noiseFloorDb = value.require("noise_floor_db").number(-400, 100);
+    if (const auto ratio = value.findValue("breath_snr_db")) quality.breathToNoiseDb = ratio->number(-400, 400);
+    quality.clippedFraction = value.require("clipped_fraction").number(0, 1);
+    for (const CheckedJson& line : value.require("advice").elements(0, 100)) quality.advice.push_back(line.text(2000));
+    return quality;
+}
+
+ReadPhase parsePhase(const CheckedJson& value, double notBefore, std::size_t cycles)
+{
+    ReadPhase p;
+    p.kind = static_cast<ReadKind>(value.require("kind").wordAmong(kindWords));
+    if (const auto sound = value.findValue("sound")) p.sound = static_cast<PhaseSound>(sound->wordAmong(soundWords));
+    p.startS = value.require("start_s").number(0, mostSeconds);
+    p.endS = value.require("end_s").number(0, mostSeconds);
+    if (p.startS < notBefore - 1e-3) value.faultAt("start_s", "lies before the end of the phase before");
+    if (p.endS < p.startS) value.faultAt("end_s", "lies before start_s");
+    p.startSdS = value.require("start_sd_s").number(0, mostSeconds);
+    p.endSdS = value.require("end_sd_s").number(0, mostSeconds);
+    p.confidence = value.require("confidence").number(0, 1);
+    p.role = static_cast<Role>(value.require("role").wordAmong(roleWords));
+    if (const auto cycle = value.findValue("cycle")) {
+        p.cycle = cycle->integer(0, static_cast<int>(mostPhases));
+        if (static_cast<std::size_t>(*p.cycle) >= cycles) cycle->fault("there is no such cycle");
+    }
+    if (const auto origin = value.findValue("origin")) p.corrected = origin->wordAmong(originWords) == 1;
+    return p;
+}
+
+// The planned phases that a cycle's `part` points to.
+const std::vector<Phase>& phasesOfPart(const CheckedJson& cycle, const std::vector<PlannedStep>& steps, const std::string& part)
+{
+    for (const PlannedStep& step : steps)
+        if (step.part == part && step.cycle()) return step.cycle()->phases;
+    cycle.faultAt("part", "points to no cycles of the plan");
+}
+
+ReadCycle parseCycle(const CheckedJson& value, const std::vector<PlannedStep>& steps, std::size_t phaseCount)
+{
+    ReadCycle cycle;
+    const std::vector<Phase>* planned = nullptr;
+    if (const auto part = value.findValue("part")) {
+        cycle.part = part->text(1000);
+        planned = &phasesOfPart(value, steps, cycle.part);
+    }
+    cycle.repetition = value.require("repetition").integer(0, 1'000'000);
+    if (const auto round = value.findValue("round")) cycle.round = round->integer(0, 1'000'000);
+    if (const auto rounds = value.findValue("rounds")) cycle.roundsInAll = rounds->integer(1, 1'000'000);
+    if (const auto extra = value.findValue("extra")) cycle.extra = extra->boolean();
+    cycle.complete = value.require("complete").boolean();
+    const auto phases = value.require("phases").elements(1, planLimits::phasesPerCycle);
+    if (planned && planned->size() != phases.size())
+        value.faultAt("phases", "has " + std::to_string(phases.size()) + " elements; its part has " + std::to_string(planned->size()));
+    for (std::size_t k = 0; k < phases.size(); ++k) {
+        ReadCycle::Kept kept;
+        kept.phase = static_cast<PhaseKind>(phases[k].require("phase").wordAmong({"inhale", "hold_full", "exhale", "hold_empty"}));
+        if (planned) kept.target = (*planned)[k].counts;
+        for (const CheckedJson& i : phases[k].require("heard").elements(0, mostPhases))
+            kept.heard.push_back(static_cast<std::size_t>(i.integer(0, static_cast<int>(phaseCount) - 1)));
+        cycle.phases.push_back(std::move(kept));
+    }
+    return cycle;
+}
+
+Reading parseDocument(const CheckedJson& document, const std::string& file)
+{
+    checkHead(document, "layakari.reading", 1);
+    Reading reading;
+    reading.recording = parseRecording(document.require("recording"));
+    const CheckedJson plan = document.require("plan");
+    if (!plan.isNull()) {
+        auto parsed = parsePlan(plan.raw().dump(), file);
+        if (!parsed) throw JsonFault{"/plan" + (parsed.error().place == "/" ? "" : parsed.error().place), parsed.error().cause};
+        reading.plan = *std::move(parsed);
+    }
+    reading.quality = parseQuality(document.require("quality"));
+    const auto phases = document.require("phases").elements(0, mostPhases);
+    const auto cycles = document.require("cycles").elements(0, mostPhases);
+    double end = 0;
+    for (const CheckedJson& phase : phases) {
+        reading.phases.push_back(parsePhase(phase, end, cycles.size()));
+        end = reading.phases.back().endS;
+    }
+    const std::vector<PlannedStep> steps = reading.plan ? unfold(*reading.plan) : std::vector<PlannedStep>{};
+    for (const CheckedJson& cycle : cycles) reading.cycles.push_back(parseCycle(cycle, steps, phases.size()));
+    reading.summary = measure(reading.phases, reading.cycles, reading.plan ? &*reading.plan : nullptr);
+    return reading;
+}
+
+}  // namespace
+
+std::string readingToJson(const Reading& reading)
+{
+    Json document{{"format", "layakari.reading"}, {"version", 1}};
+    document["recording"] = toJson(reading.recording);
+    document["plan"] = reading.plan ? Json::parse(planToJson(*reading.plan)) : Json(nullptr);
+    document["quality"] = toJson(reading.quality);
+    document["phases"] = Json::array();
+    for (const ReadPhase& phase : reading.phases) document["phases"].push_back(toJson(phase));
+    document["cycles"] = Json::array();
+    for (std::size_t i = 0; i < reading.cycles.size(); ++i) document["cycles"].push_back(toJson(reading.cycles[i], i));
+    // Not read yet: nothing is said about them.
+    for (const char* key : {"stroke_runs", "hums", "ujjayi", "strain_signs"}) document[key] = nullptr;
+    document["summary"] = toJson(reading.summary, reading.plan.has_value());
+    // File names need not be UTF-8; what is not is replaced rather than refused.
+    return document.dump(1, ' ', false, Json::error_handler_t::replace) + "\n";
+}
+
+Result<Reading> parseReading(const std::string& json, const std::string& file)
+{
+    try {
+        const Json document = parseJsonText(json);
+        return parseDocument(CheckedJson(document, ""), file);
+    } catch (const JsonFault& fault) {
+        return fail({ErrorCode::BadReading, file, fault.pointer, fault.cause, "read the recording again"});
+    }
+}
+
+Result<Reading> openReadingFile(const std::filesystem::path& path)
+{
+    return readTextFile(path, ErrorCode::BadReading, mostFileBytes).and_then([&](const std::string& text) {
+        return parseReading(text, path.string());
+    });
+}
+
+}  // namespace layakari

@@ -1,0 +1,32 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/simulate/temperament.hpp"
+#include "core/simulate/truth.hpp"
+
+#include <cstdint>
+#include <vector>
+
+namespace layakari {
+
+/// One thing that the practitioner does, as the sound generator needs it.
+struct Gesture {
+    enum class Kind { Inhale, Exhale, Hum, Ujjayi, Silence, Stroke };
+    Kind kind = Kind::Silence;
+    double startS = 0;
+    double endS = 0;
+    double levelDb = 0;
+    bool outward = true;  ///< of a stroke or an ocean breath: the air goes out
+    double pitchHz = 0;   ///< of a hum
+};
+
+/// A plan carried out by a person of some temperament: gestures without gaps, and the truth of them.
+struct Performance {
+    std::vector<Gesture> gestures;
+    Truth truth;
+    double durationS = 0;
+};
+
+Performance perform(const Plan& plan, const Temperament& temperament, std::uint64_t seed);
+
+}  // namespace layakari

@@ -1,0 +1,138 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/simulate/temperament.hpp"
+
+namespace layakari {
+
+namespace {
+
+Temperament named(const char* name)
+{
+    Temperament t;
+    t.name = name;
+    return t;
+}
+
+Temperament hurried()
+{
+    Temperament t = named("hurried");
+    t.ownCountS = 0.9;
+    t.driftPerMinute = -0.06;
+    t.cycleJitter = 0.04;
+    t.phaseJitter = 0.07;
+    t.holdShrink = 0.12;
+    t.exhaleShrinkPerCycle = 0.03;
+    t.breathToNoiseDb = 20;
+    return t;
+}
+
+Temperament mouth()
+{
+    Temperament t = named("mouth");
+    t.ownCountS = 1.4;
+    t.inhale = {900, 0.8, -4, 0, 0.25, 0.10, 0.25, 0};
+    t.exhale = {600, 1.3, 0, -9, 0.08, 0.6, 0.3, 0.8};
+    t.breathToNoiseDb = 18;
+    t.noise = NoiseKind::Room;
+    return t;
+}
+
+Temperament faint()
+{
+    Temperament t = named("faint");
+    t.inhale.levelDb = -5;
+    t.exhale.swellDb = -8;
+    t.breathToNoiseDb = 14;
+    t.breathLevelDb = -46;
+    t.reverbLevel = 0.4;
+    t.knocksPerMinute = 3;
+    return t;
+}
+
+Temperament alike()
+{
+    Temperament t = named("alike");
+    t.inhale = {1000, 1.0, 0, 0, 0.2, 0.2, 0.2, 0};
+    t.exhale = t.inhale;
+    t.noise = NoiseKind::Fan;
+    t.breathToNoiseDb = 20;
+    return t;
+}
+
+Temperament reversed()
+{
+    Temperament t = named("reversed");  // the inhale is the louder and the darker one
+    t.inhale = {700, 1.0, 2, 0, 0.2, 0.15, 0.2, 0};
+    t.exhale = {1600, 0.9, -4, -3, 0.15, 0.4, 0.15, 0};
+    t.noise = NoiseKind::Traffic;
+    t.breathToNoiseDb = 18;
+    return t;
+}
+
+Temperament heldWindy()
+{
+    Temperament t = named("held-windy");
+    t.ownCountS = 1.05;
+    t.driftPerMinute = 0.03;
+    t.cycleJitter = 0.035;
+    t.phaseJitter = 0.06;
+    t.inhale = {2100, 0.7, -5, 4, 0.3, 0.08, 0.3, 0};
+    t.exhale = {1000, 1.4, 0, -7, 0.1, 0.5, 0.35, 1.6};
+    t.breathToNoiseDb = 16;
+    t.noise = NoiseKind::Room;
+    t.knocksPerMinute = 2;
+    t.reverbSeconds = 0.5;
+    t.reverbLevel = 0.25;
+    return t;
+}
+
+Temperament heldFan()
+{
+    Temperament t = named("held-fan");
+    t.ownCountS = 1.55;
+    t.phaseJitter = 0.05;
+    t.inhale = {1250, 1.3, -3, 3, 0.4, 0.2, 0.2, 0};
+    t.exhale = {1100, 1.0, 0, -10, 0.2, 0.8, 0.2, 0};
+    t.breathToNoiseDb = 17;
+    t.noise = NoiseKind::Fan;
+    t.clockTicks = true;
+    t.settleBreaths = 5;
+    t.sampleRateHz = 44100;
+    return t;
+}
+
+Temperament heldStreet()
+{
+    Temperament t = named("held-street");
+    t.ownCountS = 1.25;
+    t.driftPerMinute = -0.04;
+    t.holdShrink = 0.08;
+    t.exhaleShrinkPerCycle = 0.02;
+    t.inhale = {650, 1.2, 1, 1, 0.1, 0.2, 0.35, 0};
+    t.exhale = {1700, 1.1, -2, -4, 0.25, 0.3, 0.3, 0.3};
+    t.breathToNoiseDb = 15;
+    t.noise = NoiseKind::Traffic;
+    t.noiseStepDb = 5;
+    t.sampleRateHz = 32000;
+    return t;
+}
+
+}  // namespace
+
+std::vector<Temperament> temperaments()
+{
+    return {named("steady"), hurried(),  mouth(),     faint(),    alike(),
+            reversed(),      heldWindy(), heldFan(), heldStreet()};
+}
+
+Result<Temperament> temperamentByName(const std::string& name)
+{
+    std::string names;
+    for (const Temperament& t : temperaments()) {
+        if (t.name == name) return t;
+        names += (names.empty() ? "" : ", ") + t.name;
+    }
+    return fail({ErrorCode::BadArgument, "", "", "there is no temperament called \"" + name + "\"",
+                 "choose one of " + names});
+}
+
+}  // namespace layakari
