@@ -22,7 +22,10 @@ constexpr double clockedSpread = 0.25;
 constexpr double missingCycleCost = 0.5;
 constexpr double strayBreathCost = 0.1;
 // An extra cycle must be as good as a planned one to be told from natural breathing.
-constexpr double extraCycleCost = 1.5;
+constexpr double extraCycleCost = 5;
+// How people keep to counts, as the spread of the log of a phase: from a third off down to one in ten.
+constexpr double loosestSpread = 0.25;
+constexpr double tightestSpread = 0.10;
 // Above this many cells the order of different cycles is not used to find the tempo.
 constexpr std::size_t exactCells = 60000;
 // Scores overstate: neighbouring phases share a tempo and a listener's faults.
@@ -79,12 +82,12 @@ struct Planned {
 
 using MatchTable = std::vector<std::vector<std::vector<CycleMatch>>>;  // [shape][item]
 
-MatchTable matchTable(const Planned& planned, const std::vector<HeardItem>& items, double countS)
+MatchTable matchTable(const Planned& planned, const std::vector<HeardItem>& items, const Keep& keep)
 {
     MatchTable table(planned.shapes.size());
     for (std::size_t s = 0; s < planned.shapes.size(); ++s)
         for (std::size_t i = 0; i < items.size(); ++i)
-            table[s].push_back(matchCycle(*planned.shapes[s], items, i, countS, false));
+            table[s].push_back(matchCycle(*planned.shapes[s], items, i, keep, false));
     return table;
 }
 
@@ -94,11 +97,11 @@ double strayCost(const HeardItem& item, double countS)
 }
 
 // Best score when any number of cycles of any shape may follow each other.
-double unorderedScore(const MatchTable& table, const std::vector<HeardItem>& items, double countS)
+double unorderedScore(const MatchTable& table, const std::vector<HeardItem>& items, const Keep& keep)
 {
     std::vector<double> best(items.size() + 1, 0.0);
     for (std::size_t i = items.size(); i-- > 0;) {
-        best[i] = best[i + 1] - strayCost(items[i], countS);
+        best[i] = best[i + 1] - strayCost(items[i], keep.countS);
         for (const auto& shape : table)
             for (const CycleMatch& match : shape[i]) best[i] = std::max(best[i], match.score + best[match.end]);
     }
@@ -108,8 +111,8 @@ double unorderedScore(const MatchTable& table, const std::vector<HeardItem>& ite
 // The cycles in their planned order: [item][cycle] holds the best score of what is still to come.
 class OrderedAlignment {
 public:
-    OrderedAlignment(const Planned& planned, const MatchTable& table, const std::vector<HeardItem>& items, double countS)
-        : m_planned(planned), m_table(table), m_items(items), m_countS(countS), m_columns(planned.steps.size() + 1),
+    OrderedAlignment(const Planned& planned, const MatchTable& table, const std::vector<HeardItem>& items, const Keep& keep)
+        : m_planned(planned), m_table(table), m_items(items), m_keep(keep), m_columns(planned.steps.size() + 1),
           m_best((items.size() + 1) * m_columns)
     {
         for (std::size_t c = 0; c < m_columns; ++c)
@@ -131,7 +134,7 @@ public:
             if (move.match) {
                 const bool extra = c == m_columns - 1 || move.isExtra;
                 const std::size_t like = extra ? (c == 0 ? 0 : c - 1) : c;
-                auto ways = matchCycle(*m_planned.shapes[m_planned.shape[like]], m_items, i, m_countS, true);
+                auto ways = matchCycle(*m_planned.shapes[m_planned.shape[like]], m_items, i, m_keep, true);
                 const auto way = std::find_if(ways.begin(), ways.end(), [&](const CycleMatch& w) { return w.end == move.match->end; });
                 chosen.push_back({i, m_planned.steps[like], extra, std::move(*way)});
             }
@@ -152,7 +155,7 @@ private:
     const Planned& m_planned;
     const MatchTable& m_table;
     const std::vector<HeardItem>& m_items;
-    double m_countS;
+    Keep m_keep;
     std::size_t m_columns;
     std::vector<float> m_best;
 
@@ -161,7 +164,7 @@ private:
 
     double bestFrom(std::size_t i, std::size_t c, Move* move) const
     {
-        double high = best(i + 1, c) - strayCost(m_items[i], m_countS);
+        double high = best(i + 1, c) - strayCost(m_items[i], m_keep.countS);
         Move taken{i + 1, c, nullptr, false};
         const bool allDone = c == m_columns - 1;
         if (!allDone) {
@@ -189,7 +192,7 @@ private:
 };
 
 struct Candidate {
-    double countS = 0;
+    Keep keep;
     bool aIsInhale = true;
     double score = -1e18;
 };
@@ -216,7 +219,7 @@ struct Orientations {
     double probability = 0.5;  // that `best` has inhale and exhale the right way round
 };
 
-Orientations findTempoAndOrientation(const Heard& heard, const BreathClasses& classes, const Planned& planned, const Plan& plan)
+Orientations findTempoAndOrientation(const Heard& heard, const BreathClasses& classes, const Planned& planned, const Plan& plan, double spread)
 {
     std::array<Candidate, 2> best;
     for (const bool aIsInhale : {true, false}) {
@@ -224,16 +227,44 @@ Orientations findTempoAndOrientation(const Heard& heard, const BreathClasses& cl
         Candidate& candidate = best[aIsInhale ? 0 : 1];
         const bool exact = items.size() * planned.steps.size() <= exactCells;
         for (const double countS : temposToTry(planned.shapes.size())) {
-            const MatchTable table = matchTable(planned, items, countS);
-            const double fit = exact ? OrderedAlignment(planned, table, items, countS).score() : unorderedScore(table, items, countS);
+            const Keep keep{countS, spread};
+            const MatchTable table = matchTable(planned, items, keep);
+            const double fit = exact ? OrderedAlignment(planned, table, items, keep).score() : unorderedScore(table, items, keep);
             const double score = fit + tempoLogPrior(countS, plan) +
                                  (aIsInhale ? 0.5 : -0.5) * classes.logOddsAIsInhale / temper;
-            if (score > candidate.score) candidate = {countS, aIsInhale, score};
+            if (score > candidate.score) candidate = {keep, aIsInhale, score};
         }
     }
     const Candidate& winner = best[0].score >= best[1].score ? best[0] : best[1];
     const double margin = temper * std::fabs(best[0].score - best[1].score);
     return {winner, 1 / (1 + std::exp(-margin))};
+}
+
+// How well this person keeps to the counts: the spread of the log of heard against planned lengths, robustly,
+// with room for a phase or two that is off. Natural breaths are then told from practised ones by it.
+double spreadOf(const std::vector<Chosen>& chosen, const std::vector<HeardItem>& items, const std::vector<PlannedStep>& steps, double countS)
+{
+    std::vector<double> logs;
+    for (const Chosen& c : chosen) {
+        const std::vector<Phase>& phases = steps[c.step].cycle()->phases;
+        for (std::size_t k = 0; k < phases.size(); ++k) {
+            double seconds = 0;
+            for (const std::size_t item : c.match.phases[k]) seconds += items[item].seconds;
+            const TargetCounts& target = phases[k].counts;
+            if (seconds <= 0 || target.open || target.isRange()) continue;
+            logs.push_back(std::log(seconds / countS / target.min));
+        }
+    }
+    if (logs.size() < 4) return loosestSpread;
+    const auto median = [](std::vector<double>& v) {
+        const auto middle = v.begin() + static_cast<std::ptrdiff_t>(v.size() / 2);
+        std::nth_element(v.begin(), middle, v.end());
+        return *middle;
+    };
+    const double centre = median(logs);
+    for (double& l : logs) l = std::fabs(l - centre);
+    constexpr double deviationOfMedian = 1.4826;  // of a normal distribution
+    return std::clamp(1.5 * deviationOfMedian * median(logs), tightestSpread, loosestSpread);
 }
 
 class Namer {
@@ -396,6 +427,25 @@ double pauseLogOddsAIsInhale(const Heard& heard, const BreathClasses& classes)
     return breath == 0 ? 0 : std::clamp(4 * balance / static_cast<double>(breath), -1.5, 1.5);
 }
 
+// What the chosen cycles take each breath for, as the classes' kind A or B.
+std::vector<std::optional<bool>> namedByPlan(const Heard& heard, const std::vector<Chosen>& chosen, const std::vector<HeardItem>& items,
+                                             const std::vector<PlannedStep>& steps, bool aIsInhale)
+{
+    std::map<std::size_t, bool> inhaleBySpan;
+    for (const Chosen& c : chosen) {
+        const std::vector<Phase>& phases = steps[c.step].cycle()->phases;
+        for (std::size_t k = 0; k < phases.size(); ++k)
+            for (const std::size_t item : c.match.phases[k]) inhaleBySpan[items[item].span] = phases[k].kind == PhaseKind::Inhale;
+    }
+    std::vector<std::optional<bool>> namedA;
+    for (std::size_t i = 0; i < heard.spans.size(); ++i) {
+        if (heard.spans[i].kind != HeardSpan::Kind::Breath) continue;
+        const auto named = inhaleBySpan.find(i);
+        namedA.push_back(named == inhaleBySpan.end() ? std::nullopt : std::optional(named->second == aIsInhale));
+    }
+    return namedA;
+}
+
 }  // namespace
 
 Alignment align(const Heard& heard, const BreathClasses& classes, const Plan* plan)
@@ -409,14 +459,24 @@ Alignment align(const Heard& heard, const BreathClasses& classes, const Plan* pl
         namer.finish();
         return std::move(namer.result);
     }
-    const Orientations found = findTempoAndOrientation(heard, classes, planned, *plan);
-    const std::vector<HeardItem> items = itemsOf(heard, classes, found.best.aIsInhale);
-    const MatchTable table = matchTable(planned, items, found.best.countS);
-    const OrderedAlignment ordered(planned, table, items, found.best.countS);
-    Namer namer(heard, classes, found.best.aIsInhale, found.probability);
-    namer.takeCycles(ordered.trace(), items, steps);
+    double spread = loosestSpread;
+    Orientations found;
+    std::vector<HeardItem> items;
+    std::vector<Chosen> chosen;
+    for (int look = 0; look < 3; ++look) {
+        found = findTempoAndOrientation(heard, classes, planned, *plan, spread);
+        items = itemsOf(heard, classes, found.best.aIsInhale);
+        const MatchTable table = matchTable(planned, items, found.best.keep);
+        chosen = OrderedAlignment(planned, table, items, found.best.keep).trace();
+        const double tighter = spreadOf(chosen, items, steps, found.best.keep.countS);
+        if (tighter > 0.9 * spread) break;
+        spread = tighter;
+    }
+    const BreathClasses informed = sortBreaths(heard, namedByPlan(heard, chosen, items, steps, found.best.aIsInhale));
+    Namer namer(heard, informed, found.best.aIsInhale, found.probability);
+    namer.takeCycles(chosen, items, steps);
     namer.finish();
-    namer.result.countLengthS = found.best.countS;
+    namer.result.countLengthS = found.best.keep.countS;
     return std::move(namer.result);
 }
 

@@ -14,8 +14,7 @@ namespace {
 // of a sitting lie many of them.
 constexpr double phaseGain = 2.0;        // a span explained by a planned phase
 constexpr double worstDurationCost = 4.5;// beyond this a phase is wrong anyway, by whatever amount
-constexpr double durationSpread = 0.25;  // of the log of a phase against its target: a third off is common
-constexpr double durationSlackS = 0.3;   // absolute part, which matters for one and two counts
+constexpr double durationSlackS = 0.25;  // absolute part, which matters for one and two counts
 constexpr double openGain = 0.5;         // an open-ended phase fits any length, and so says little
 constexpr double leastProbability = 0.02;
 constexpr double missingHoldCost = 2.0;
@@ -25,13 +24,13 @@ constexpr double interruptedCost = 2.0;  // a sip of air within a hold, a cut wi
 constexpr double interruptionS = 1.6;    // longest sip or cut
 constexpr double none = -1e18;
 
-double durationCost(double seconds, const TargetCounts& target, double countS)
+double durationCost(double seconds, const TargetCounts& target, const Keep& keep)
 {
     if (target.open) return phaseGain - openGain;
-    const double counts = seconds / countS;
+    const double counts = seconds / keep.countS;
     const double nearest = std::clamp(counts, target.min, target.max);
-    const double slack = durationSlackS / (std::max(nearest, 0.5) * countS);
-    const double spread = std::sqrt(durationSpread * durationSpread + slack * slack);
+    const double slack = durationSlackS / (std::max(nearest, 0.5) * keep.countS);
+    const double spread = std::sqrt(keep.spread * keep.spread + slack * slack);
     const double z = std::log(std::max(counts, 0.05) / std::max(nearest, 0.05)) / spread;
     return std::min(worstDurationCost, 0.5 * z * z);
 }
@@ -50,11 +49,11 @@ struct Step {
 
 class Matcher {
 public:
-    Matcher(const std::vector<Phase>& phases, const std::vector<HeardItem>& items, std::size_t from, double countS)
+    Matcher(const std::vector<Phase>& phases, const std::vector<HeardItem>& items, std::size_t from, const Keep& keep)
         : m_phases(phases),
           m_items(items),
           m_from(from),
-          m_countS(countS),
+          m_keep(keep),
           m_width(std::min(items.size() - from, 2 * phases.size() + 4) + 1),
           m_steps((phases.size() + 1) * m_width)
     {
@@ -81,7 +80,7 @@ private:
     const std::vector<Phase>& m_phases;
     const std::vector<HeardItem>& m_items;
     std::size_t m_from;
-    double m_countS;
+    Keep m_keep;
     std::size_t m_width;
     std::vector<Step> m_steps;
 
@@ -117,7 +116,7 @@ private:
         if (pauseFirst && k == 0) return;  // a cycle begins with its first phase
         const std::size_t b = pauseFirst ? j + 1 : j;
         if (!inside(b) || !item(b).breath) return;
-        const double pause = pauseFirst ? strayPauseCost + strayPauseCostPerCount * item(j).seconds / m_countS : 0;
+        const double pause = pauseFirst ? strayPauseCost + strayPauseCostPerCount * item(j).seconds / m_keep.countS : 0;
         const double start = score - std::min(pause, worstDurationCost);
         offer(k + 1, b + 1, start + breathGain(phase, item(b).seconds, item(b)), j, true);
         const std::size_t second = inside(b + 1) && !item(b + 1).breath && item(b + 1).seconds < interruptionS ? b + 2 : b + 1;
@@ -132,12 +131,12 @@ private:
     {
         // At the end of the recording a hold may be longer than what was recorded of it, and be no hold at all.
         if (cutByEnd) return 0.2;
-        return phaseGain - durationCost(seconds, phase.counts, m_countS);
+        return phaseGain - durationCost(seconds, phase.counts, m_keep);
     }
 
     double breathGain(const Phase& phase, double seconds, const HeardItem& heard) const
     {
-        return phaseGain - durationCost(seconds, phase.counts, m_countS) + nameGain(heard, phase.kind);
+        return phaseGain - durationCost(seconds, phase.counts, m_keep) + nameGain(heard, phase.kind);
     }
 
     std::vector<std::vector<std::size_t>> trace(std::size_t j) const
@@ -157,9 +156,9 @@ private:
 }  // namespace
 
 std::vector<CycleMatch> matchCycle(const std::vector<Phase>& phases, const std::vector<HeardItem>& items,
-                                   std::size_t from, double countS, bool withPhases)
+                                   std::size_t from, const Keep& keep, bool withPhases)
 {
-    return Matcher(phases, items, from, countS).matches(withPhases);
+    return Matcher(phases, items, from, keep).matches(withPhases);
 }
 
 }  // namespace layakari

@@ -24,10 +24,17 @@ struct CycleMatch {
     std::vector<std::vector<std::size_t>> phases;  ///< items, for each planned phase
 };
 
-/// Scores of the ways to hear `phases` from `items[from]` on with counts of `countS` seconds: the best for
+/// How phases are expected to keep to their counts.
+struct Keep {
+    double countS = 1;
+    /// Standard deviation of the log of a phase's length against its target.
+    double spread = 0.25;
+};
+
+/// Scores of the ways to hear `phases` from `items[from]` on at a pace: the best for
 /// each end. Only ways in which every planned breath is heard. With `withPhases` false the lists of items
 /// are left empty, which is several times faster.
 std::vector<CycleMatch> matchCycle(const std::vector<Phase>& phases, const std::vector<HeardItem>& items,
-                                   std::size_t from, double countS, bool withPhases);
+                                   std::size_t from, const Keep& keep, bool withPhases);
 
 }  // namespace layakari

@@ -12,7 +12,7 @@ namespace layakari {
 ///
 /// First guess: minimum statistics (Martin, IEEE Trans. Speech Audio Proc. 9(5), 2001), here with the
 /// whole recording known: the minimum of the smoothed level over the `windowSeconds` before a moment and
-/// over those after it, and of these two the higher. A room that grows louder or quieter in the
+/// over those after it, of these two the higher, and on it the bias that a minimum has. A room that grows louder or quieter in the
 /// middle is followed at once, which a one-sided minimum does only a window later. `refine` then
 /// takes the mean level of the frames that were found to be quiet.
 class NoiseFloor {
@@ -33,6 +33,7 @@ public:
 
 private:
     std::vector<Bands> m_steps;
+    std::vector<Bands> m_firstGuess;
 };
 
 }  // namespace layakari

@@ -29,7 +29,7 @@ std::vector<FrameRange> findActivity(const std::vector<float>& meanRiseDb);
 
 inline constexpr double knockSeconds = 0.18;
 
-/// The quiet level that findActivity() works with: the densest 1.5 dB among the lowest values, and the
+/// The quiet level that findActivity() works with: the lowest dense stretch of 1.5 dB among the lowest values, and the
 /// spread below its middle, where no breath can widen it.
 QuietLevel quietLevel(const std::vector<float>& smoothedRiseDb);
 

@@ -9,7 +9,7 @@ namespace layakari {
 namespace {
 
 constexpr std::size_t dimensions = BreathCharacter::size;
-constexpr double alternation = 0.94;
+constexpr double alternation = 0.94;  // chance that a breath is of the other kind than the one before
 constexpr int rounds = 25;
 // The least standard deviation within a kind, per dimension: two breaths of one person differ by this
 // much even on a good recording, and a handful of breaths must not look more certain than that.
@@ -24,16 +24,18 @@ struct Kinds {
 
 struct Breath {
     BreathCharacter character;
-    double alternates = alternation;  // chance that this breath is of the other kind than the one before
-    double weight = 1;
+    double logOddsA = 0;  // from outside the sound
 };
 
-std::vector<Breath> breathsOf(const Heard& heard)
+std::vector<Breath> breathsOf(const Heard& heard, const std::vector<std::optional<bool>>& namedA)
 {
     std::vector<Breath> breaths;
     for (const HeardSpan& span : heard.spans) {
         if (span.kind != HeardSpan::Kind::Breath) continue;
-        breaths.push_back({span.character, alternation, 1});
+        Breath breath{span.character, 0};
+        if (const std::size_t i = breaths.size(); i < namedA.size() && namedA[i])
+            breath.logOddsA = *namedA[i] ? std::log(planOdds) : -std::log(planOdds);
+        breaths.push_back(breath);
     }
     return breaths;
 }
@@ -80,13 +82,12 @@ std::vector<double> posteriors(const std::vector<Breath>& breaths, const Kinds& 
     std::vector<std::array<double, 2>> forward(count);
     std::vector<std::array<double, 2>> likelihood(count);
     for (std::size_t i = 0; i < count; ++i) {
-        const double a = logDensity(kinds, 0, breaths[i].character);
+        const double a = logDensity(kinds, 0, breaths[i].character) + breaths[i].logOddsA;
         const double b = logDensity(kinds, 1, breaths[i].character);
         const double high = std::max(a, b);
         likelihood[i] = {std::exp(a - high), std::exp(b - high)};
         for (std::size_t k = 0; k < 2; ++k) {
-            const double switches = breaths[i].alternates;
-            const double prior = i == 0 ? 0.5 : forward[i - 1][k] * (1 - switches) + forward[i - 1][1 - k] * switches;
+            const double prior = i == 0 ? 0.5 : forward[i - 1][k] * (1 - alternation) + forward[i - 1][1 - k] * alternation;
             forward[i][k] = prior * likelihood[i][k];
         }
         const double sum = forward[i][0] + forward[i][1];
@@ -99,9 +100,8 @@ std::vector<double> posteriors(const std::vector<Breath>& breaths, const Kinds& 
         const double b = forward[i][1] * backward[1];
         result[i] = a / (a + b);
         if (i == 0) break;
-        const double switches = breaths[i].alternates;
         const std::array<double, 2> next{likelihood[i][0] * backward[0], likelihood[i][1] * backward[1]};
-        backward = {next[0] * (1 - switches) + next[1] * switches, next[1] * (1 - switches) + next[0] * switches};
+        backward = {next[0] * (1 - alternation) + next[1] * alternation, next[1] * (1 - alternation) + next[0] * alternation};
         const double sum = backward[0] + backward[1];
         for (double& f : backward) f /= sum;
     }
@@ -122,13 +122,23 @@ double inhaleLogOdds(const Kinds& kinds)
 
 }  // namespace
 
-BreathClasses sortBreaths(const Heard& heard)
+BreathClasses sortBreaths(const Heard& heard, const std::vector<std::optional<bool>>& namedA)
 {
-    const std::vector<Breath> breaths = breathsOf(heard);
+    const std::vector<Breath> breaths = breathsOf(heard, namedA);
     BreathClasses classes;
     classes.probabilityA.assign(breaths.size(), 0.5);
     if (breaths.size() < 2) return classes;
-    for (std::size_t i = 0; i < breaths.size(); ++i) classes.probabilityA[i] = i % 2 == 0 ? 0.9 : 0.1;
+    for (std::size_t i = 0; i < breaths.size(); ++i) {
+        const bool a = breaths[i].logOddsA == 0 ? i % 2 == 0 : breaths[i].logOddsA > 0;
+        classes.probabilityA[i] = a ? 0.9 : 0.1;
+    }
+    if (!namedA.empty()) {
+        // Strict alternation is a poor start where breaths were missed: begin with what the names tell.
+        const Kinds nothing{{}, leastSpread};
+        std::vector<Breath> silent = breaths;
+        for (Breath& breath : silent) breath.character = {};
+        classes.probabilityA = posteriors(silent, nothing);
+    }
     Kinds kinds;
     for (int round = 0; round < rounds; ++round) {
         kinds = fitted(breaths, classes.probabilityA);

@@ -3,6 +3,7 @@
 
 #include "core/listen/listener.hpp"
 
+#include <optional>
 #include <vector>
 
 namespace layakari {
@@ -20,6 +21,12 @@ struct BreathClasses {
 /// Learns both kinds from the recording itself: a hidden Markov model with two Gaussian states that mostly
 /// alternate, fitted by expectation maximisation from strict alternation (Rabiner, Proc. IEEE 77(2), 1989).
 /// Fewer than two breaths: probability one half.
-BreathClasses sortBreaths(const Heard& heard);
+///
+/// `namedA`, if not empty, says for each breath what an alignment with a plan took it for: kind A, kind B, or
+/// nothing. It counts as a witness with odds of `planOdds`, so that the breaths around are named by what
+/// takes turns with them, and a sound that speaks clearly against it shows as doubt.
+BreathClasses sortBreaths(const Heard& heard, const std::vector<std::optional<bool>>& namedA = {});
+
+inline constexpr double planOdds = 30;
 
 }  // namespace layakari

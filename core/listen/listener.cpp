@@ -14,6 +14,8 @@ namespace {
 
 // A sound between a knock and this long is no breath of practice: strokes, coughs, a chair.
 constexpr double shortSoundSeconds = 0.40;
+// The mean level of a second of steady noise differs from band to band by about this much.
+constexpr double evennessOfNoiseDb = 0.4;
 // Quiet frames keep this far from any sound, where breaths fade.
 constexpr std::size_t guardFrames = 15;
 
@@ -38,6 +40,7 @@ struct Edge {
 struct Sound {
     Edge start;
     Edge end;
+    bool isRoom = false;
 };
 
 class Listener {
@@ -62,6 +65,7 @@ public:
             m_progress.tell(0.2 * (look + 1));
         }
         findSounds();
+        dropSwellsOfTheRoom();
         refineEdges();
         closeShortPauses();
         makeSpans(heard);
@@ -84,11 +88,49 @@ private:
             Edge start{BoundaryKind::Onset, range.begin, {}};
             for (const std::size_t turn : findTurns(m_track, m_floor, m_weights, m_rise.powerDb, range)) {
                 const Edge edge{BoundaryKind::Turn, turn, {}};
-                m_sounds.push_back({start, edge});
+                m_sounds.push_back({start, edge, false});
                 start = edge;
             }
-            m_sounds.push_back({start, {BoundaryKind::Offset, range.end, {}}});
+            m_sounds.push_back({start, {BoundaryKind::Offset, range.end, {}}, false});
         }
+    }
+
+    // Traffic that comes and goes raises all bands alike; a breath raises its own. A sound that is weak beside
+    // this recording's breaths and rises as evenly as the room itself does is the room.
+    void dropSwellsOfTheRoom()
+    {
+        constexpr double weakShare = 0.5;
+        constexpr double evenShare = 0.12;
+        std::vector<float> rises;
+        for (const Sound& sound : m_sounds) rises.push_back(static_cast<float>(spectrumOf(sound).meanDb));
+        const double usual = quantile(rises, 0.75);
+        for (Sound& sound : m_sounds) {
+            const SoundSpectrum s = spectrumOf(sound);
+            sound.isRoom = s.meanDb < weakShare * usual && s.unevennessDb < evenShare * s.meanDb + evennessOfNoiseDb;
+        }
+        // Only where it stands alone: the halves of a turn belong together.
+        std::erase_if(m_sounds, [](const Sound& s) {
+            return s.isRoom && s.start.kind == BoundaryKind::Onset && s.end.kind == BoundaryKind::Offset;
+        });
+    }
+
+    struct SoundSpectrum {
+        double meanDb = 0;
+        double unevennessDb = 0;  // standard deviation over the bands
+    };
+
+    SoundSpectrum spectrumOf(const Sound& sound) const
+    {
+        SoundSpectrum spectrum;
+        std::array<double, bandCount> rise{};
+        const auto frames = static_cast<double>(sound.end.frame - sound.start.frame);
+        for (std::size_t i = sound.start.frame; i < sound.end.frame; ++i)
+            for (std::size_t b = 0; b < bandCount; ++b) rise[b] += (m_track.levels(i)[b] - m_floor.at(i)[b]) / frames;
+        double squares = 0;
+        for (const double r : rise) spectrum.meanDb += r / bandCount;
+        for (const double r : rise) squares += (r - spectrum.meanDb) * (r - spectrum.meanDb) / bandCount;
+        spectrum.unevennessDb = std::sqrt(squares);
+        return spectrum;
     }
 
     // The stretch in which an edge may be looked for: to the middle of the sound and of the pause.

@@ -39,6 +39,8 @@ public:
         }
         if (m_lastWas != Gesture::Kind::Silence) silence(m_random.uniform(0.3, 1.0));
         naturalBreaths(m_who.afterBreaths, Role::Outside);
+        // The pause after the last breath has no end that could be heard.
+        if (m_who.afterBreaths > 0) m_result.truth.phases.pop_back();
         silence(m_random.uniform(0.8, 2.0));
         m_result.durationS = m_now;
         return std::move(m_result);
@@ -52,6 +54,8 @@ private:
     double m_now = 0;
     int m_cycle = 0;
     int m_run = 0;
+    int m_cycleIndex = 0;
+    bool m_lungsFull = false;
     Gesture::Kind m_lastWas = Gesture::Kind::Silence;
 
     void gesture(Gesture::Kind kind, double seconds, double levelDb, bool outward = true, double pitchHz = 0)
@@ -80,8 +84,6 @@ private:
             doRest(*std::get<const Rest*>(step.content));
         }
     }
-
-    int m_cycleIndex = 0;
 
     double countLength() const
     {
@@ -117,12 +119,11 @@ private:
 
     void doPhase(const Phase& phase, double seconds, std::optional<int> cycle)
     {
-        const double start = m_now;
-        if (isHold(phase.kind)) {
-            hold(phase, seconds, cycle);
-            return;
-        }
+        if (isHold(phase.kind)) return hold(phase, seconds, cycle);
         const bool outward = phase.kind == PhaseKind::Exhale;
+        makeReadyFor(outward, m_cycle > 1 ? Role::Rest : Role::Outside);
+        m_lungsFull = !outward;
+        const double start = m_now;
         if (phase.sound == PhaseSound::Hum && outward) {
             const double hz = pitchFor(phase);
             m_result.truth.hums.push_back({start, start + seconds, hz, 0});
@@ -133,6 +134,21 @@ private:
             gesture(outward ? Gesture::Kind::Exhale : Gesture::Kind::Inhale, seconds, m_random.normal());
         }
         truth(toWord(phase.kind), phase.sound, start, Role::Practice, cycle);
+    }
+
+    // Nobody exhales twice: what is missing in between is done first, as a natural breath.
+    void makeReadyFor(bool exhale, Role role)
+    {
+        if (exhale == m_lungsFull) return;
+        naturalSide(!exhale, 1, role);
+    }
+
+    void naturalSide(bool outward, double scale, Role role)
+    {
+        const double start = m_now;
+        gesture(outward ? Gesture::Kind::Exhale : Gesture::Kind::Inhale, (outward ? naturalExhaleS : naturalInhaleS) * scale, m_who.restLevelDb);
+        truth(outward ? "exhale" : "inhale", PhaseSound::Plain, start, role, std::nullopt);
+        m_lungsFull = !outward;
     }
 
     void hold(const Phase& phase, double seconds, std::optional<int> cycle)
@@ -188,6 +204,7 @@ private:
             if (!bellows) gesture(Gesture::Kind::Stroke, interval - burst, levelDb - 18, false);
         }
         truth("strokes", PhaseSound::Plain, start, Role::Practice, std::nullopt);
+        m_lungsFull = true;  // the last active stroke is followed by a breath in before the next exhale
         ++m_run;
     }
 
@@ -203,14 +220,10 @@ private:
     void naturalBreaths(int count, Role role)
     {
         for (int i = 0; i < count; ++i) {
-            double start = m_now;
             const double scale = std::exp(0.12 * m_random.normal());
-            gesture(Gesture::Kind::Inhale, naturalInhaleS * scale, m_who.restLevelDb);
-            truth("inhale", PhaseSound::Plain, start, role, std::nullopt);
-            start = m_now;
-            gesture(Gesture::Kind::Exhale, naturalExhaleS * scale, m_who.restLevelDb);
-            truth("exhale", PhaseSound::Plain, start, role, std::nullopt);
-            start = m_now;
+            if (!m_lungsFull) naturalSide(false, scale, role);
+            naturalSide(true, scale, role);
+            const double start = m_now;
             silence(naturalPauseS * std::exp(0.3 * m_random.normal()));
             truth("hold_empty", PhaseSound::Plain, start, role, std::nullopt);
         }

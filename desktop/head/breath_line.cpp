@@ -1,0 +1,92 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "desktop/head/breath_line.hpp"
+
+#include "desktop/theme/theme.hpp"
+
+#include <QHelpEvent>
+#include <QPainter>
+#include <QPainterPath>
+#include <QToolTip>
+#include <algorithm>
+#include <cmath>
+#include <numbers>
+
+namespace layakari {
+
+namespace {
+
+constexpr double margin = 24;
+constexpr double lowY = 50;
+constexpr double highY = 22;
+// Where along the line the places lie: on the way in, at its height, and on the way out.
+constexpr std::array<double, 5> along{0.07, 0.285, 0.51, 0.735, 0.94};
+constexpr bool isBuilt(int place) { return place == BreathLine::readPlace; }
+
+double eased(double z)
+{
+    z = std::clamp(z, 0.0, 1.0);
+    return 0.5 - 0.5 * std::cos(std::numbers::pi * z);
+}
+
+}  // namespace
+
+BreathLine::BreathLine(QWidget* parent) : QWidget(parent)
+{
+    setObjectName(QStringLiteral("breathLine"));
+    setAccessibleName(tr("Places: Read"));
+    setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Fixed);
+}
+
+double BreathLine::heightAt(double x) const
+{
+    const double z = (x - margin) / (width() - 2 * margin);
+    const double fill = z < 0.5 ? eased((z - 0.14) / 0.28) : 1 - eased((z - 0.6) / 0.26);
+    return lowY + (highY - lowY) * fill;
+}
+
+QPointF BreathLine::placeAt(int place) const
+{
+    const double x = margin + along[static_cast<std::size_t>(place)] * (width() - 2 * margin);
+    return {x, heightAt(x)};
+}
+
+void BreathLine::paintEvent(QPaintEvent*)
+{
+    const Theme& theme = currentTheme();
+    QPainter painter(this);
+    painter.setRenderHint(QPainter::Antialiasing);
+    QPainterPath line;
+    line.moveTo(margin, heightAt(margin));
+    for (double x = margin; x <= width() - margin; x += 4) line.lineTo(x, heightAt(x));
+    painter.setPen(QPen(theme.line, 2.5));
+    painter.drawPath(line);
+    for (int place = 0; place < static_cast<int>(places.size()); ++place) {
+        const QPointF at = placeAt(place);
+        const bool here = isBuilt(place);
+        painter.setPen(QPen(here ? theme.ink : theme.softInk, 1.6));
+        painter.setBrush(here ? theme.ink : theme.paper);
+        painter.drawEllipse(at, here ? 6 : 3, here ? 6 : 3);
+        painter.setFont(typeface(Type::Body, here));
+        painter.setPen(here ? theme.ink : theme.softInk);
+        painter.drawText(QRectF(at.x() - 60, at.y() + 5, 120, 22), Qt::AlignHCenter | Qt::AlignTop, tr(places[static_cast<std::size_t>(place)]));
+    }
+}
+
+bool BreathLine::event(QEvent* event)
+{
+    if (event->type() == QEvent::ToolTip) {
+        const auto* help = static_cast<QHelpEvent*>(event);
+        for (int place = 0; place < static_cast<int>(places.size()); ++place) {
+            const QPointF distance = placeAt(place) - help->pos();
+            if (std::hypot(distance.x(), distance.y()) > 40) continue;
+            const QString name = tr(places[static_cast<std::size_t>(place)]);
+            QToolTip::showText(help->globalPos(), isBuilt(place) ? tr("%1: you are here").arg(name) : tr("%1: not in this version yet").arg(name), this);
+            return true;
+        }
+        QToolTip::hideText();
+        return true;
+    }
+    return QWidget::event(event);
+}
+
+}  // namespace layakari

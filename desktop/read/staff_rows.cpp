@@ -1,0 +1,203 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "desktop/read/staff_rows.hpp"
+
+#include "core/measure/keeping.hpp"
+#include "core/report/sentence.hpp"
+
+#include <QObject>
+#include <algorithm>
+#include <set>
+
+namespace layakari {
+
+namespace {
+
+constexpr std::size_t mostColumns = 4;
+constexpr double leastNaturalS = 2;  // a silence shorter than this between cycles is not worth a row
+
+class SheetBuilder {
+public:
+    explicit SheetBuilder(const Reading& reading) : m_reading(reading)
+    {
+        m_sheet.inCounts = reading.summary.countLengthS.has_value();
+        m_sheet.unitS = reading.summary.countLengthS.value_or(1);
+        if (reading.plan) m_steps = unfold(*reading.plan);
+    }
+
+    StaffSheet build()
+    {
+        addRowsInTimeOrder();
+        if (m_reading.plan && m_reading.heardBreathing()) addMissingRows();
+        findColumns();
+        for (const StaffRow& row : m_sheet.rows) m_sheet.span = std::max(m_sheet.span, rowLength(row));
+        for (StaffRow& row : m_sheet.rows) row.spoken = inSpokenWords(row);
+        return std::move(m_sheet);
+    }
+
+private:
+    const Reading& m_reading;
+    StaffSheet m_sheet;
+    std::vector<PlannedStep> m_steps;
+
+    void addRowsInTimeOrder()
+    {
+        const auto& phases = m_reading.phases;
+        for (std::size_t begin = 0; begin < phases.size();) {
+            std::size_t end = begin + 1;
+            while (end < phases.size() && phases[end].cycle == phases[begin].cycle && phases[end].role == phases[begin].role) ++end;
+            if (phases[begin].cycle)
+                addCycle(begin, end, *phases[begin].cycle);
+            else
+                addNatural(begin, end);
+            begin = end;
+        }
+    }
+
+    StaffRow rowOf(std::size_t begin, std::size_t end) const
+    {
+        StaffRow row;
+        row.firstPhase = begin;
+        row.lastPhase = end - 1;
+        row.hasPhases = true;
+        for (std::size_t i = begin; i < end; ++i) {
+            const ReadPhase& p = m_reading.phases[i];
+            row.shapes.push_back({p.kind, p.seconds() / m_sheet.unitS, p.startSdS / m_sheet.unitS, p.endSdS / m_sheet.unitS, false});
+        }
+        return row;
+    }
+
+    void addCycle(std::size_t begin, std::size_t end, int index)
+    {
+        const ReadCycle& cycle = m_reading.cycles[static_cast<std::size_t>(index)];
+        StaffRow row = rowOf(begin, end);
+        row.kind = StaffRow::Kind::Cycle;
+        row.cycle = index;
+        row.name = QString::number(index + 1);
+        if (cycle.roundsInAll > 1) row.round = QObject::tr("round %1").arg(cycle.round + 1);
+        if (cycle.extra) row.round = QObject::tr("extra");
+        row.kept = cycle.phases;
+        row.accuracy = cycle.accuracy;
+        std::set<std::size_t> scored;
+        for (const auto& kept : cycle.phases) scored.insert(kept.heard.begin(), kept.heard.end());
+        for (std::size_t i = begin; i < end; ++i) row.shapes[i - begin].isStray = !scored.contains(i);
+        if (const auto* step = stepOf(cycle)) row.planned = step->cycle()->phases;
+        m_sheet.rows.push_back(std::move(row));
+    }
+
+    const PlannedStep* stepOf(const ReadCycle& cycle) const
+    {
+        for (const PlannedStep& step : m_steps)
+            if (step.part == cycle.part) return &step;
+        return nullptr;
+    }
+
+    void addNatural(std::size_t begin, std::size_t end)
+    {
+        StaffRow row = rowOf(begin, end);
+        row.kind = StaffRow::Kind::Natural;
+        int breaths = 0;
+        double seconds = 0;
+        for (std::size_t i = begin; i < end; ++i) {
+            breaths += m_reading.phases[i].kind == ReadKind::Exhale;
+            seconds += m_reading.phases[i].seconds();
+        }
+        const bool anyBreath = std::any_of(row.shapes.begin(), row.shapes.end(), [](const StaffRow::Shape& s) {
+            return s.kind == ReadKind::Inhale || s.kind == ReadKind::Exhale;
+        });
+        if (!anyBreath && seconds < leastNaturalS) return;
+        const bool isFirst = m_sheet.rows.empty();
+        if (m_reading.phases[begin].role == Role::Rest)
+            row.name = anyBreath ? QObject::tr("rest") : QObject::tr("pause");
+        else
+            row.name = isFirst && m_reading.plan && !m_reading.cycles.empty() ? QObject::tr("before") : m_reading.cycles.empty() ? QObject::tr("heard") : QObject::tr("after");
+        row.note = breaths > 0 ? QObject::tr("%n breath(s), ", nullptr, breaths) : QString();
+        row.note.replace(QStringLiteral("(s)"), breaths == 1 ? QString() : QStringLiteral("s"));
+        row.note += QObject::tr("%1 s").arg(seconds, 0, 'f', seconds < 10 ? 1 : 0);
+        m_sheet.rows.push_back(std::move(row));
+    }
+
+    // A planned cycle that nothing was matched with stands where the plan has it: before the next that was done.
+    void addMissingRows()
+    {
+        std::set<std::pair<std::string, int>> done;
+        for (const ReadCycle& cycle : m_reading.cycles)
+            if (!cycle.extra) done.insert({cycle.part, cycle.repetition});
+        std::size_t at = 0;
+        for (const PlannedStep& step : m_steps) {
+            if (!step.cycle()) continue;
+            if (done.contains({step.part, step.repetition})) {
+                while (at < m_sheet.rows.size() && !shows(m_sheet.rows[at], step)) ++at;
+                ++at;
+                continue;
+            }
+            StaffRow row;
+            row.kind = StaffRow::Kind::Missing;
+            row.planned = step.cycle()->phases;
+            row.note = QObject::tr("not done");
+            if (step.roundsInAll > 1) row.round = QObject::tr("round %1").arg(step.round + 1);
+            const std::size_t where = std::min(at, m_sheet.rows.size());
+            m_sheet.rows.insert(m_sheet.rows.begin() + static_cast<std::ptrdiff_t>(where), std::move(row));
+            at = where + 1;
+        }
+    }
+
+    bool shows(const StaffRow& row, const PlannedStep& step) const
+    {
+        if (row.kind != StaffRow::Kind::Cycle) return false;
+        const ReadCycle& cycle = m_reading.cycles[static_cast<std::size_t>(row.cycle)];
+        return !cycle.extra && cycle.part == step.part && cycle.repetition == step.repetition;
+    }
+
+    void findColumns()
+    {
+        const std::vector<Phase>* shared = nullptr;
+        for (const PlannedStep& step : m_steps) {
+            if (!step.cycle()) continue;
+            if (!shared) shared = &step.cycle()->phases;
+            const auto sameKind = [](const Phase& a, const Phase& b) { return a.kind == b.kind; };
+            const auto& these = step.cycle()->phases;
+            if (!std::equal(these.begin(), these.end(), shared->begin(), shared->end(), sameKind)) return;
+            if (these != *shared) m_sheet.marks.assign(1, -1);
+        }
+        if (!shared) return;
+        const bool targetsDiffer = !m_sheet.marks.empty();
+        m_sheet.marks.clear();
+        double at = 0;
+        for (const Phase& phase : *shared) {
+            at += phase.counts.middle();
+            if (!targetsDiffer && m_sheet.inCounts && !phase.counts.open) m_sheet.marks.push_back(at);
+            if (shared->size() <= mostColumns) m_sheet.columns.push_back(phase.kind);
+        }
+    }
+
+    static double rowLength(const StaffRow& row)
+    {
+        double heard = 0;
+        double planned = 0;
+        for (const StaffRow::Shape& shape : row.shapes) heard += shape.length;
+        for (const Phase& phase : row.planned) planned += phase.counts.middle();
+        return row.kind == StaffRow::Kind::Natural ? 0 : std::max(heard, planned);
+    }
+
+    QString inSpokenWords(const StaffRow& row) const
+    {
+        if (row.kind == StaffRow::Kind::Natural) return row.name + QStringLiteral(": ") + row.note;
+        if (row.kind == StaffRow::Kind::Missing) return QObject::tr("A planned cycle that was not done");
+        QString text = QObject::tr("Cycle %1:").arg(row.name);
+        for (const ReadCycle::Kept& kept : row.kept) {
+            text += QStringLiteral(" ") + QString::fromUtf8(inWords(kept.phase));
+            text += kept.counts ? QObject::tr(" %1 counts").arg(*kept.counts, 0, 'f', 1) : QObject::tr(" %1 seconds").arg(kept.seconds, 0, 'f', 1);
+            if (keepingOf(kept) == Keeping::Short) text += QObject::tr(", short");
+            if (keepingOf(kept) == Keeping::Long) text += QObject::tr(", long");
+            text += QStringLiteral(";");
+        }
+        if (row.accuracy) text += QObject::tr(" accuracy %1 of 100").arg(*row.accuracy, 0, 'f', 0);
+        return text;
+    }
+};
+
+}  // namespace
+
+StaffSheet StaffSheet::of(const Reading& reading) { return SheetBuilder(reading).build(); }
+
+}  // namespace layakari

@@ -1,0 +1,136 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "desktop/theme/theme.hpp"
+
+#include <QApplication>
+#include <QFontDatabase>
+#include <QPalette>
+#include <QStyleFactory>
+#include <algorithm>
+#include <cmath>
+
+namespace layakari {
+
+namespace {
+
+const Theme* inForce = nullptr;
+
+QPalette paletteOf(const Theme& t)
+{
+    QPalette palette;
+    palette.setColor(QPalette::Window, t.paper);
+    palette.setColor(QPalette::Base, t.paper);
+    palette.setColor(QPalette::AlternateBase, t.panel);
+    palette.setColor(QPalette::Button, t.panel);
+    palette.setColor(QPalette::ToolTipBase, t.panel);
+    palette.setColor(QPalette::Highlight, t.panel.darker(t.dark ? 70 : 108));
+    for (const auto role : {QPalette::WindowText, QPalette::Text, QPalette::ButtonText, QPalette::ToolTipText, QPalette::HighlightedText})
+        palette.setColor(role, t.ink);
+    palette.setColor(QPalette::PlaceholderText, t.softInk);
+    for (const auto role : {QPalette::WindowText, QPalette::Text, QPalette::ButtonText})
+        palette.setColor(QPalette::Disabled, role, t.softInk);
+    return palette;
+}
+
+// Controls are words on the ground with a fine rule under them; no boxes, no relief.
+QString styleSheetOf(const Theme& t)
+{
+    return QStringLiteral(R"(
+        QPushButton, QComboBox { background: transparent; color: %1; border: 0; border-bottom: 2px solid %3;
+                                 padding: 4px 8px; min-height: 22px; }
+        QPushButton:hover, QComboBox:hover { border-bottom-color: %1; }
+        QPushButton:focus, QComboBox:focus { border-bottom-color: %1; background: %2; }
+        QPushButton:pressed { background: %3; }
+        QPushButton:disabled { color: %4; border-bottom-color: transparent; }
+        QComboBox::drop-down { border: 0; width: 22px; }
+        QComboBox QAbstractItemView { background: %5; color: %1; border: 1px solid %3; selection-background-color: %2;
+                                      selection-color: %1; outline: 0; }
+        QListView { background: transparent; border: 0; outline: 0; }
+        QScrollBar:vertical { background: transparent; width: 10px; margin: 0; }
+        QScrollBar::handle:vertical { background: %3; border-radius: 4px; min-height: 36px; margin: 1px; }
+        QScrollBar::handle:vertical:hover { background: %4; }
+        QScrollBar::add-line, QScrollBar::sub-line, QScrollBar::add-page, QScrollBar::sub-page { background: transparent; height: 0; }
+        QProgressBar { background: %3; border: 0; max-height: 4px; min-height: 4px; }
+        QProgressBar::chunk { background: %1; }
+        QToolTip { background: %2; color: %1; border: 1px solid %3; padding: 4px; }
+    )").arg(t.ink.name(), t.panel.name(), t.line.name(), t.softInk.name(), t.paper.name());
+}
+
+double luminance(const QColor& c)
+{
+    const auto linear = [](double v) { return v <= 0.03928 ? v / 12.92 : std::pow((v + 0.055) / 1.055, 2.4); };
+    return 0.2126 * linear(c.redF()) + 0.7152 * linear(c.greenF()) + 0.0722 * linear(c.blueF());
+}
+
+}  // namespace
+
+const Theme& Theme::paperTheme()
+{
+    static const Theme theme{QStringLiteral("paper"), false,
+                             "#F6F2E9", "#EFE9DC", "#22303A", "#57636B", "#DDD5C4",
+                             "#2B7A83", "#C1892C", "#7B4A6E", "#8C959C",
+                             "#1F636B", "#79500F", "#6B3B60", "#57636B"};
+    return theme;
+}
+
+const Theme& Theme::beforeDawn()
+{
+    static const Theme theme{QStringLiteral("before dawn"), true,
+                             "#141A20", "#1B232B", "#E8E2D4", "#9AA6AE", "#313B44",
+                             "#5FB3BA", "#DDAE57", "#B98BB0", "#7F8A93",
+                             "#7CC4CA", "#E3BA6D", "#CBA3C3", "#9AA6AE"};
+    return theme;
+}
+
+QColor Theme::fill(ReadKind kind) const
+{
+    switch (kind) {
+    case ReadKind::Inhale: return inhale;
+    case ReadKind::HoldFull: return holdFull;
+    case ReadKind::Exhale: return exhale;
+    default: return holdEmpty;
+    }
+}
+
+QColor Theme::text(ReadKind kind) const
+{
+    switch (kind) {
+    case ReadKind::Inhale: return inhaleText;
+    case ReadKind::HoldFull: return holdFullText;
+    case ReadKind::Exhale: return exhaleText;
+    default: return holdEmptyText;
+    }
+}
+
+QFont typeface(Type type, bool bold)
+{
+    QFont font(QStringLiteral("Andika"));
+    font.setPixelSize(static_cast<int>(type));
+    font.setBold(bold);
+    return font;
+}
+
+const Theme& currentTheme() { return inForce ? *inForce : Theme::paperTheme(); }
+
+void applyTheme(const Theme& theme)
+{
+    static const bool loaded = [] {
+        for (const char* file : {":/fonts/Andika-Regular.ttf", ":/fonts/Andika-Bold.ttf"}) QFontDatabase::addApplicationFont(file);
+        // A style that draws from the palette alone, the same on every desktop.
+        QApplication::setStyle(QStyleFactory::create(QStringLiteral("Fusion")));
+        return true;
+    }();
+    Q_UNUSED(loaded)
+    inForce = &theme;
+    QApplication::setFont(typeface(Type::Body));
+    QApplication::setPalette(paletteOf(theme));
+    qApp->setStyleSheet(styleSheetOf(theme));
+}
+
+double contrastRatio(const QColor& a, const QColor& b)
+{
+    const double la = luminance(a);
+    const double lb = luminance(b);
+    return (std::max(la, lb) + 0.05) / (std::min(la, lb) + 0.05);
+}
+
+}  // namespace layakari

@@ -1,0 +1,46 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/measure/measures.hpp"
+
+#include <QColor>
+#include <QFont>
+#include <QString>
+
+namespace layakari {
+
+/// The colours of the application. Two of them: "paper" by day, "before dawn" for the dark.
+struct Theme {
+    QString name;
+    bool dark = false;
+    QColor paper;    ///< the ground
+    QColor panel;    ///< a little off the ground: the strip, the chosen row
+    QColor ink;
+    QColor softInk;
+    QColor line;     ///< count lines and hairlines
+    QColor inhale, holdFull, exhale, holdEmpty;               ///< fills
+    QColor inhaleText, holdFullText, exhaleText, holdEmptyText;  ///< the same hues, dark or light enough to read
+
+    static const Theme& paperTheme();
+    static const Theme& beforeDawn();
+
+    QColor fill(ReadKind kind) const;
+    QColor text(ReadKind kind) const;
+};
+
+/// Sizes of type, in pixels at a scale of one.
+enum class Type { Small = 13, Body = 15, Row = 19, Sentence = 22, Figure = 30 };
+
+/// The shipped typeface, which has to be loaded by `applyTheme` first.
+QFont typeface(Type type, bool bold = false);
+
+/// The theme in force. Widgets that paint themselves ask for it in their paint events.
+const Theme& currentTheme();
+
+/// Loads the typeface once and sets palette, font and style sheet of the application.
+void applyTheme(const Theme& theme);
+
+/// Contrast ratio of two opaque colours by WCAG 2.1 (1 to 21).
+double contrastRatio(const QColor& a, const QColor& b);
+
+}  // namespace layakari
