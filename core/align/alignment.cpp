@@ -19,7 +19,8 @@ constexpr double tempoStep = 1.07;
 constexpr double usualCountS = 1.15;
 constexpr double usualSpread = 0.4;
 constexpr double clockedSpread = 0.25;
-constexpr double missingCycleCost = 0.5;
+constexpr double missingCycleCost = 0.5;  // left out between others
+constexpr double undoneCycleCost = 0.4;   // at the end: the likelier way to do fewer
 constexpr double strayBreathCost = 0.1;
 // An extra cycle must be as good as a planned one to be told from natural breathing.
 constexpr double extraCycleCost = 5;
@@ -47,9 +48,9 @@ std::vector<HeardItem> itemsOf(const Heard& heard, const BreathClasses& classes,
     std::size_t breath = 0;
     for (std::size_t i = 0; i < heard.spans.size(); ++i) {
         const HeardSpan& span = heard.spans[i];
-        HeardItem item{span.kind == HeardSpan::Kind::Breath, false, span.seconds(), 0.5, i};
+        HeardItem item{span.kind == HeardSpan::Kind::Breath, false, span.seconds(), 0, 0, i};
         if (item.breath)
-            item.inhaleProbability = inhaleProbability(classes.probabilityA[breath++], aIsInhale);
+            item.setInhaleProbability(inhaleProbability(classes.probabilityA[breath++], aIsInhale));
         else if (span.kind == HeardSpan::Kind::Silence)
             item.lastSilence = i + 1 == heard.spans.size();
         else
@@ -85,9 +86,10 @@ using MatchTable = std::vector<std::vector<std::vector<CycleMatch>>>;  // [shape
 MatchTable matchTable(const Planned& planned, const std::vector<HeardItem>& items, const Keep& keep)
 {
     MatchTable table(planned.shapes.size());
-    for (std::size_t s = 0; s < planned.shapes.size(); ++s)
-        for (std::size_t i = 0; i < items.size(); ++i)
-            table[s].push_back(matchCycle(*planned.shapes[s], items, i, keep, false));
+    for (std::size_t s = 0; s < planned.shapes.size(); ++s) {
+        const CycleMatcher matcher(*planned.shapes[s], keep);
+        for (std::size_t i = 0; i < items.size(); ++i) table[s].push_back(matcher.matches(items, i, false));
+    }
     return table;
 }
 
@@ -116,7 +118,7 @@ public:
           m_best((items.size() + 1) * m_columns)
     {
         for (std::size_t c = 0; c < m_columns; ++c)
-            cell(items.size(), c) = static_cast<float>(-missingCycleCost * static_cast<double>(m_columns - 1 - c));
+            cell(items.size(), c) = static_cast<float>(-undoneCycleCost * static_cast<double>(m_columns - 1 - c));
         for (std::size_t i = items.size(); i-- > 0;)
             for (std::size_t c = m_columns; c-- > 0;) cell(i, c) = static_cast<float>(bestFrom(i, c, nullptr));
     }
@@ -134,7 +136,7 @@ public:
             if (move.match) {
                 const bool extra = c == m_columns - 1 || move.isExtra;
                 const std::size_t like = extra ? (c == 0 ? 0 : c - 1) : c;
-                auto ways = matchCycle(*m_planned.shapes[m_planned.shape[like]], m_items, i, m_keep, true);
+                auto ways = CycleMatcher(*m_planned.shapes[m_planned.shape[like]], m_keep).matches(m_items, i, true);
                 const auto way = std::find_if(ways.begin(), ways.end(), [&](const CycleMatch& w) { return w.end == move.match->end; });
                 chosen.push_back({i, m_planned.steps[like], extra, std::move(*way)});
             }

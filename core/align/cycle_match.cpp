@@ -17,29 +17,24 @@ constexpr double worstDurationCost = 4.5;// beyond this a phase is wrong anyway,
 constexpr double durationSlackS = 0.25;  // absolute part, which matters for one and two counts
 constexpr double openGain = 0.5;         // an open-ended phase fits any length, and so says little
 constexpr double leastProbability = 0.02;
-constexpr double missingHoldCost = 2.0;
+constexpr double missingHoldCost = 3.5;  // two perfect breaths without the hold between are another practice
+constexpr double missingShortHoldCost = 2.0;
+constexpr double shortHoldCounts = 1.5;
 constexpr double strayPauseCost = 0.3;
 constexpr double strayPauseCostPerCount = 0.5;
 constexpr double interruptedCost = 2.0;  // a sip of air within a hold, a cut within a breath
 constexpr double interruptionS = 1.6;    // longest sip or cut
 constexpr double none = -1e18;
 
-double durationCost(double seconds, const TargetCounts& target, const Keep& keep)
+double nameGain(const HeardItem& item, PhaseKind kind) { return kind == PhaseKind::Inhale ? item.inhaleGain : item.exhaleGain; }
+
+double spreadFor(double seconds, const Keep& keep)
 {
-    if (target.open) return phaseGain - openGain;
-    const double counts = seconds / keep.countS;
-    const double nearest = std::clamp(counts, target.min, target.max);
-    const double slack = durationSlackS / (std::max(nearest, 0.5) * keep.countS);
-    const double spread = std::sqrt(keep.spread * keep.spread + slack * slack);
-    const double z = std::log(std::max(counts, 0.05) / std::max(nearest, 0.05)) / spread;
-    return std::min(worstDurationCost, 0.5 * z * z);
+    const double slack = durationSlackS / seconds;
+    return std::sqrt(keep.spread * keep.spread + slack * slack);
 }
 
-double nameGain(const HeardItem& item, PhaseKind kind)
-{
-    const double p = kind == PhaseKind::Inhale ? item.inhaleProbability : 1 - item.inhaleProbability;
-    return std::log(2 * std::max(p, leastProbability));
-}
+}  // namespace
 
 struct Step {
     double score = none;
@@ -47,18 +42,19 @@ struct Step {
     bool usesPhase = false;
 };
 
-class Matcher {
+// The dynamic programme over phases and items, from one item on.
+class CycleSearch {
 public:
-    Matcher(const std::vector<Phase>& phases, const std::vector<HeardItem>& items, std::size_t from, const Keep& keep)
-        : m_phases(phases),
+    CycleSearch(const CycleMatcher& matcher, const std::vector<HeardItem>& items, std::size_t from)
+        : m_matcher(matcher),
+          m_phases(matcher.m_phases),
           m_items(items),
           m_from(from),
-          m_keep(keep),
-          m_width(std::min(items.size() - from, 2 * phases.size() + 4) + 1),
-          m_steps((phases.size() + 1) * m_width)
+          m_width(std::min(items.size() - from, 2 * m_phases.size() + 4) + 1),
+          m_steps((m_phases.size() + 1) * m_width)
     {
         at(0, 0).score = 0;
-        for (std::size_t k = 0; k < phases.size(); ++k)
+        for (std::size_t k = 0; k < m_phases.size(); ++k)
             for (std::size_t j = 0; j < m_width; ++j)
                 if (at(k, j).score > none) extend(k, j);
     }
@@ -77,10 +73,10 @@ public:
     }
 
 private:
+    const CycleMatcher& m_matcher;
     const std::vector<Phase>& m_phases;
     const std::vector<HeardItem>& m_items;
     std::size_t m_from;
-    Keep m_keep;
     std::size_t m_width;
     std::vector<Step> m_steps;
 
@@ -102,12 +98,13 @@ private:
         const Phase& phase = m_phases[k];
         const double score = at(k, j).score;
         if (isHold(phase.kind)) {
-            offer(k + 1, j, score - missingHoldCost, j, false);
+            const bool isShort = !phase.counts.open && phase.counts.middle() <= shortHoldCounts;
+            offer(k + 1, j, score - (isShort ? missingShortHoldCost : missingHoldCost), j, false);
             if (!inside(j) || item(j).breath) return;
-            offer(k + 1, j + 1, score + holdGain(phase, item(j).seconds, item(j).lastSilence), j, true);
+            offer(k + 1, j + 1, score + holdGain(k, item(j).seconds, item(j).lastSilence), j, true);
             if (inside(j + 2) && item(j + 1).breath && !item(j + 2).breath && item(j + 1).seconds < interruptionS)
                 offer(k + 1, j + 3,
-                      score - interruptedCost + holdGain(phase, item(j).seconds + item(j + 2).seconds, item(j + 2).lastSilence),
+                      score - interruptedCost + holdGain(k, item(j).seconds + item(j + 2).seconds, item(j + 2).lastSilence),
                       j, true);
             return;
         }
@@ -116,27 +113,27 @@ private:
         if (pauseFirst && k == 0) return;  // a cycle begins with its first phase
         const std::size_t b = pauseFirst ? j + 1 : j;
         if (!inside(b) || !item(b).breath) return;
-        const double pause = pauseFirst ? strayPauseCost + strayPauseCostPerCount * item(j).seconds / m_keep.countS : 0;
+        const double pause = pauseFirst ? strayPauseCost + strayPauseCostPerCount * item(j).seconds / m_matcher.m_keep.countS : 0;
         const double start = score - std::min(pause, worstDurationCost);
-        offer(k + 1, b + 1, start + breathGain(phase, item(b).seconds, item(b)), j, true);
+        offer(k + 1, b + 1, start + breathGain(k, item(b).seconds, item(b)), j, true);
         const std::size_t second = inside(b + 1) && !item(b + 1).breath && item(b + 1).seconds < interruptionS ? b + 2 : b + 1;
         if (inside(second) && item(second).breath)
             offer(k + 1, second + 1,
                   start - interruptedCost + nameGain(item(second), phase.kind) +
-                      breathGain(phase, item(b).seconds + item(second).seconds, item(b)),
+                      breathGain(k, item(b).seconds + item(second).seconds, item(b)),
                   j, true);
     }
 
-    double holdGain(const Phase& phase, double seconds, bool cutByEnd) const
+    double holdGain(std::size_t k, double seconds, bool cutByEnd) const
     {
         // At the end of the recording a hold may be longer than what was recorded of it, and be no hold at all.
         if (cutByEnd) return 0.2;
-        return phaseGain - durationCost(seconds, phase.counts, m_keep);
+        return m_matcher.durationGain(k, seconds);
     }
 
-    double breathGain(const Phase& phase, double seconds, const HeardItem& heard) const
+    double breathGain(std::size_t k, double seconds, const HeardItem& heard) const
     {
-        return phaseGain - durationCost(seconds, phase.counts, m_keep) + nameGain(heard, phase.kind);
+        return m_matcher.durationGain(k, seconds) + nameGain(heard, m_phases[k].kind);
     }
 
     std::vector<std::vector<std::size_t>> trace(std::size_t j) const
@@ -153,12 +150,36 @@ private:
     }
 };
 
-}  // namespace
-
-std::vector<CycleMatch> matchCycle(const std::vector<Phase>& phases, const std::vector<HeardItem>& items,
-                                   std::size_t from, const Keep& keep, bool withPhases)
+void HeardItem::setInhaleProbability(double probability)
 {
-    return Matcher(phases, items, from, keep).matches(withPhases);
+    inhaleGain = std::log(2 * std::max(probability, leastProbability));
+    exhaleGain = std::log(2 * std::max(1 - probability, leastProbability));
+}
+
+CycleMatcher::CycleMatcher(const std::vector<Phase>& phases, const Keep& keep) : m_phases(phases), m_keep(keep)
+{
+    for (const Phase& phase : phases) {
+        const double seconds = std::max(0.05, phase.counts.middle()) * keep.countS;
+        m_expected.push_back({std::log(seconds), 1 / spreadFor(seconds, keep)});
+    }
+}
+
+double CycleMatcher::durationGain(std::size_t phase, double seconds) const
+{
+    const TargetCounts& target = m_phases[phase].counts;
+    if (target.open) return openGain;
+    Expected expected = m_expected[phase];
+    if (target.isRange()) {
+        const double nearest = std::clamp(seconds, std::max(target.min, 0.05) * m_keep.countS, target.max * m_keep.countS);
+        expected = {std::log(nearest), 1 / spreadFor(nearest, m_keep)};
+    }
+    const double z = (std::log(std::max(seconds, 0.01)) - expected.logSeconds) * expected.inverseSpread;
+    return phaseGain - std::min(worstDurationCost, 0.5 * z * z);
+}
+
+std::vector<CycleMatch> CycleMatcher::matches(const std::vector<HeardItem>& items, std::size_t from, bool withPhases) const
+{
+    return CycleSearch(*this, items, from).matches(withPhases);
 }
 
 }  // namespace layakari

@@ -13,8 +13,11 @@ struct HeardItem {
     bool breath = false;
     bool lastSilence = false;   ///< runs to the end of the recording: its length says nothing
     double seconds = 0;
-    double inhaleProbability = 0.5;
+    double inhaleGain = 0;      ///< log of twice the probability that it is an inhale
+    double exhaleGain = 0;      ///< the same for an exhale
     std::size_t span = 0;
+
+    void setInhaleProbability(double probability);
 };
 
 /// One way in which a planned cycle can be heard from a given item on.
@@ -31,10 +34,28 @@ struct Keep {
     double spread = 0.25;
 };
 
-/// Scores of the ways to hear `phases` from `items[from]` on at a pace: the best for
-/// each end. Only ways in which every planned breath is heard. With `withPhases` false the lists of items
-/// are left empty, which is several times faster.
-std::vector<CycleMatch> matchCycle(const std::vector<Phase>& phases, const std::vector<HeardItem>& items,
-                                   std::size_t from, const Keep& keep, bool withPhases);
+/// Finds a planned cycle among heard items, at a pace.
+class CycleMatcher {
+public:
+    /// `phases` must outlive the matcher.
+    CycleMatcher(const std::vector<Phase>& phases, const Keep& keep);
+
+    /// The ways to hear the cycle from `items[from]` on, the best for each end. Only ways in which every
+    /// planned breath is heard. With `withPhases` false the lists of items are left empty, which is faster.
+    std::vector<CycleMatch> matches(const std::vector<HeardItem>& items, std::size_t from, bool withPhases) const;
+
+private:
+    friend class CycleSearch;
+    /// Log-likelihood of a length against the phase's target, over being unexplained.
+    double durationGain(std::size_t phase, double seconds) const;
+
+    struct Expected {
+        double logSeconds = 0;
+        double inverseSpread = 0;
+    };
+    const std::vector<Phase>& m_phases;
+    Keep m_keep;
+    std::vector<Expected> m_expected;  // of phases with a single target
+};
 
 }  // namespace layakari

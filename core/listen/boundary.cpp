@@ -21,7 +21,7 @@ constexpr int lookTurn = 50;
 // loudness for some 50 ms. bench/listening checks it by the share of boundaries within two deviations.
 constexpr double correlationFrames = 3;
 constexpr double leastSpreadDb = 1.0;
-constexpr double outlierSpreads = 3;
+constexpr float worstError = 9;  // three spreads off: a knock weighs no more than that
 // A boundary is never known better than half a hop.
 constexpr double leastSdSeconds = hop / 2;
 
@@ -97,6 +97,25 @@ struct Edge {
     int lastCandidate = 0;
 };
 
+// What the model expects at each distance from the boundary; the same for every candidate.
+struct ExpectedRise {
+    std::vector<float> levelDb;
+    std::vector<float> inverseSpread;
+    std::vector<float> logSpread;  // twice the log of the spread
+
+    ExpectedRise(std::size_t frames, double power, double rampFrames, double quietSpread, double soundSpread)
+    {
+        constexpr double soundsFromDb = 3;
+        for (std::size_t d = 0; d < frames; ++d) {
+            const double db = 10 * std::log10(1 + power * ramp(static_cast<double>(d), rampFrames));
+            const double spread = db > soundsFromDb ? soundSpread : quietSpread;
+            levelDb.push_back(static_cast<float>(db));
+            inverseSpread.push_back(static_cast<float>(1 / spread));
+            logSpread.push_back(static_cast<float>(2 * std::log(spread)));
+        }
+    }
+};
+
 Posterior edgePosterior(const Edge& edge)
 {
     const int count = static_cast<int>(edge.level.size());
@@ -113,21 +132,24 @@ Posterior edgePosterior(const Edge& edge)
     const double soundSpread = std::clamp(spreadOf(part(edge.about + 15, edge.about + 60)), 1.5, 4.0);
     const double plateauDb = std::max(1.0, middleOf(sound) - floorDb);
 
+    std::vector<float> level(edge.level);
+    for (float& l : level) l -= static_cast<float>(floorDb);
+    std::vector<float> quietErrors(level.size() + 1, 0.0f);  // of the first t frames, taken for quiet
+    for (std::size_t t = 0; t < level.size(); ++t) {
+        const auto z = static_cast<float>(level[t] / quietSpread);
+        quietErrors[t + 1] = quietErrors[t] + std::min(z * z, worstError) + static_cast<float>(2 * std::log(quietSpread));
+    }
     Posterior posterior(edge.firstCandidate, edge.lastCandidate);
     for (const double length : {2.0, 5.0, 10.0, 18.0, 32.0, 55.0, 90.0}) {
         for (const double shift : {-3.0, 0.0, 3.0, 6.0}) {
             const double power = powerOf(plateauDb + shift);
-            // Expected level by distance from the boundary; the same for every candidate.
-            std::vector<float> expected(static_cast<std::size_t>(count));
-            for (int d = 0; d < count; ++d)
-                expected[static_cast<std::size_t>(d)] = static_cast<float>(10 * std::log10(1 + power * ramp(d, length)));
+            const ExpectedRise expected(static_cast<std::size_t>(count), power, length, quietSpread, soundSpread);
             for (int b = edge.firstCandidate; b <= edge.lastCandidate; ++b) {
-                double error = 0;
-                for (int t = 0; t < count; ++t) {
-                    const double fit = t > b ? expected[static_cast<std::size_t>(t - b)] : 0.0;
-                    const double spread = fit > 3 ? soundSpread : quietSpread;
-                    const double z = (edge.level[static_cast<std::size_t>(t)] - floorDb - fit) / spread;
-                    error += std::min(z * z, outlierSpreads * outlierSpreads) + 2 * std::log(spread);
+                float error = quietErrors[static_cast<std::size_t>(b) + 1];
+                for (int t = b + 1; t < count; ++t) {
+                    const auto d = static_cast<std::size_t>(t - b);
+                    const float z = (level[static_cast<std::size_t>(t)] - expected.levelDb[d]) * expected.inverseSpread[d];
+                    error += std::min(z * z, worstError) + expected.logSpread[d];
                 }
                 posterior.add(b, -0.5 * error / correlationFrames);
             }
@@ -179,7 +201,7 @@ Moment refineTurn(const std::vector<float>& riseDb, int about, int reachBegin, i
                 for (int t = begin; t < end; ++t) {
                     const double power = t < b ? before * ramp(b - t, down) : after * ramp(t - b, up);
                     const double z = (riseDb[static_cast<std::size_t>(t)] - 10 * std::log10(1 + power)) / spread;
-                    error += std::min(z * z, outlierSpreads * outlierSpreads);
+                    error += std::min<double>(z * z, worstError);
                 }
                 posterior.add(b, -0.5 * error / correlationFrames);
             }

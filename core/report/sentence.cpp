@@ -60,7 +60,8 @@ std::string verdictOn(const Tally& tally, const char* beVerb)
     const Keeping worse = shorts >= longs ? Keeping::Short : Keeping::Long;
     const int off = std::max(shorts, longs);
     const std::string how = worse == Keeping::Short ? "came up short" : "ran long";
-    if (off == 0 || off * 6 < all) return std::string(beVerb) + " kept";
+    // One cycle in five that is off is told by its own row, not by the sentence.
+    if (off * 5 <= all) return std::string(beVerb) + " kept";
     if (off == all) return how + (all > 1 ? " every time" : "");
     std::size_t firstOff = 0;
     while (tally.byCycle[firstOff] != worse) ++firstOff;
@@ -111,6 +112,16 @@ std::string freeBreathingInWords(const Reading& reading)
     for (const Summary::Ratio& r : reading.summary.ratio)
         if (r.phase == PhaseKind::Exhale) text += format(". The exhale is %.1f times as long as the inhale", r.toInhale);
     return text + ".";
+}
+
+// More breaths outside the cycles than in them, and cycles missing at that.
+bool mostlySomethingElse(const Reading& reading)
+{
+    int inside = 0;
+    int outside = 0;
+    for (const ReadPhase& p : reading.phases)
+        if (p.kind == ReadKind::Inhale || p.kind == ReadKind::Exhale) ++(p.cycle ? inside : outside);
+    return reading.summary.completion.value_or(1) < 0.75 && outside > inside;
 }
 
 std::string cycleLine(const ReadCycle& cycle, std::size_t index)
@@ -206,6 +217,9 @@ std::string inOneSentence(const Reading& reading)
     const Summary& s = reading.summary;
     if (s.cyclesPlanned == 0) return "Breathing was heard, but this plan has no breath cycles, and strokes cannot be read yet.";
     if (s.cyclesHeard == 0) return "Breathing was heard, but nothing like this plan's cycles. Was it another plan?";
+    if (mostlySomethingElse(reading))
+        return "Most of the breathing in this recording does not fit this plan: " + plural(s.cyclesHeard, "cycle", "cycles") +
+               " of " + std::to_string(s.cyclesPlanned) + " at most. Was it another plan?";
     std::string text = plural(s.cyclesHeard, "cycle", "cycles");
     if (const std::string targets = sharedTargets(reading); !targets.empty()) text += " of " + targets;
     if (s.countLengthS) text += format(" in counts of %.2f s", *s.countLengthS);

@@ -33,13 +33,18 @@ Fill fillOf(ReadKind kind, double before)
     }
 }
 
-double eased(double z) { return 0.5 - 0.5 * std::cos(std::numbers::pi * std::clamp(z, 0.0, 1.0)); }
+// Flow is gentle at both ends but never nothing, so that an end is seen where it is.
+double eased(double z)
+{
+    z = std::clamp(z, 0.0, 1.0);
+    return 0.45 * z + 0.55 * (0.5 - 0.5 * std::cos(std::numbers::pi * z));
+}
 
 // The upper edge of a phase, from left to right.
 QPainterPath crest(double x0, double x1, Fill fill, double baseline, double height)
 {
     QPainterPath path;
-    const auto y = [&](double z) { return baseline - std::max(emptyHeight, height * (fill.from + (fill.to - fill.from) * eased(z))); };
+    const auto y = [&](double z) { return baseline - emptyHeight - (height - emptyHeight) * (fill.from + (fill.to - fill.from) * eased(z)); };
     path.moveTo(x0, y(0));
     const int steps = fill.from == fill.to ? 1 : std::clamp(static_cast<int>((x1 - x0) / 4), 4, 60);
     for (int i = 1; i <= steps; ++i) path.lineTo(x0 + (x1 - x0) * i / steps, y(static_cast<double>(i) / steps));

@@ -123,6 +123,7 @@ private:
         for (const ReadCycle& cycle : m_reading.cycles)
             if (!cycle.extra) done.insert({cycle.part, cycle.repetition});
         std::size_t at = 0;
+        while (at < m_sheet.rows.size() && m_sheet.rows[at].kind == StaffRow::Kind::Natural) ++at;
         for (const PlannedStep& step : m_steps) {
             if (!step.cycle()) continue;
             if (done.contains({step.part, step.repetition})) {
@@ -133,7 +134,7 @@ private:
             StaffRow row;
             row.kind = StaffRow::Kind::Missing;
             row.planned = step.cycle()->phases;
-            row.note = QObject::tr("not done");
+            row.name = QObject::tr("not done");
             if (step.roundsInAll > 1) row.round = QObject::tr("round %1").arg(step.round + 1);
             const std::size_t where = std::min(at, m_sheet.rows.size());
             m_sheet.rows.insert(m_sheet.rows.begin() + static_cast<std::ptrdiff_t>(where), std::move(row));

@@ -6,6 +6,7 @@
 #include "desktop/read/lung_shape.hpp"
 #include "desktop/theme/theme.hpp"
 
+#include <QKeyEvent>
 #include <QPainter>
 #include <QScrollBar>
 #include <algorithm>
@@ -96,7 +97,7 @@ public:
         const LungShape shape{m_columns.left + m_area.left(), baseline(), shapeHeight, m_columns.pixelsPerUnit};
         shape.paintHeard(m_painter, m_row.shapes, m_theme);
         shape.paintPlanned(m_painter, m_row.planned, m_theme);
-        if (m_row.kind == StaffRow::Kind::Missing) return paintNote(m_columns.left + 12, baseline() - 12);
+        if (m_row.kind == StaffRow::Kind::Missing) return;
         if (hasColumns(m_sheet))
             paintColumns();
         else
@@ -155,11 +156,11 @@ private:
         m_painter.setFont(cycle ? typeface(Type::Row, m_chosen) : typeface(Type::Body));
         const double y = cycle ? m_area.top() + 14 : m_area.top();
         const double height = cycle ? 26 : m_area.height();
-        m_painter.drawText(QRectF(m_area.left() + 30, y, 60, height), Qt::AlignLeft | Qt::AlignVCenter, m_row.name);
+        m_painter.drawText(QRectF(m_area.left() + 30, y, cycle ? 60 : 96, height), Qt::AlignLeft | Qt::AlignVCenter, m_row.name);
         m_painter.setFont(typeface(Type::Small));
         m_painter.setPen(m_theme.softInk);
         if (!m_row.round.isEmpty())
-            m_painter.drawText(QRectF(m_area.left() + 60, y, 66, height), Qt::AlignLeft | Qt::AlignVCenter, m_row.round);
+            m_painter.drawText(QRectF(m_area.left() + 60, cycle ? y : y + 18, 66, height), Qt::AlignLeft | Qt::AlignVCenter, m_row.round);
         if (cycle) drawNostrils(m_painter, m_row.planned, {m_area.left() + 34, baseline() + 3}, m_theme);
     }
 
@@ -320,6 +321,22 @@ void StaffView::setSheet(StaffSheet sheet)
 }
 
 const StaffRow* StaffView::currentRow() const { return m_model->row(currentIndex()); }
+
+void StaffView::keyPressEvent(QKeyEvent* event)
+{
+    switch (event->key()) {
+    case Qt::Key_Space: emit playWanted(); return;
+    case Qt::Key_L: emit loopWanted(); return;
+    case Qt::Key_Left: emit phaseStepWanted(-1); return;
+    case Qt::Key_Right: emit phaseStepWanted(+1); return;
+    default: break;
+    }
+    // Letters and digits are shortcuts of the window, not a search through the rows.
+    if (event->text().isEmpty() || event->key() == Qt::Key_Return)
+        QListView::keyPressEvent(event);
+    else
+        event->ignore();
+}
 
 void StaffView::currentChanged(const QModelIndex& current, const QModelIndex& previous)
 {

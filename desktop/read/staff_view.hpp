@@ -59,8 +59,12 @@ public:
 
 signals:
     void rowChosen();
+    void playWanted();
+    void loopWanted();
+    void phaseStepWanted(int direction);
 
 protected:
+    void keyPressEvent(QKeyEvent* event) override;
     void currentChanged(const QModelIndex& current, const QModelIndex& previous) override;
     void resizeEvent(QResizeEvent* event) override;
 

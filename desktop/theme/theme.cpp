@@ -8,6 +8,9 @@
 #include <algorithm>
 #include <cmath>
 
+// Resources of a static library are linked in only when they are asked for, outside any namespace.
+static void loadResources() { Q_INIT_RESOURCE(resources); }
+
 namespace layakari {
 
 namespace {
@@ -114,6 +117,7 @@ const Theme& currentTheme() { return inForce ? *inForce : Theme::paperTheme(); }
 void applyTheme(const Theme& theme)
 {
     static const bool loaded = [] {
+        loadResources();
         for (const char* file : {":/fonts/Andika-Regular.ttf", ":/fonts/Andika-Bold.ttf"}) QFontDatabase::addApplicationFont(file);
         // A style that draws from the palette alone, the same on every desktop.
         QApplication::setStyle(QStyleFactory::create(QStringLiteral("Fusion")));

@@ -1,0 +1,102 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/plan/presets.hpp"
+#include "desktop/main_window.hpp"
+#include "desktop/read/read_page.hpp"
+#include "desktop/read/staff_view.hpp"
+#include "desktop/theme/theme.hpp"
+
+#include <QApplication>
+#include <QCommandLineParser>
+#include <QSettings>
+#include <QStandardPaths>
+#include <QTimer>
+#include <cstdio>
+
+namespace {
+
+using namespace layakari;
+
+// 0700: what is kept here is nobody else's business.
+std::filesystem::path prepareDataFolder(const QString& wanted)
+{
+    const QString fallback = QStandardPaths::writableLocation(QStandardPaths::GenericDataLocation) + QStringLiteral("/layakari");
+    const std::filesystem::path folder = (wanted.isEmpty() ? fallback : wanted).toStdString();
+    std::error_code ec;
+    std::filesystem::create_directories(folder, ec);
+    std::filesystem::permissions(folder, std::filesystem::perms::owner_all, ec);
+    return folder;
+}
+
+struct Shot {
+    QString file;
+    int row = -1;
+    int phase = -1;
+};
+
+// Once nothing is running: chooses the row and phase that are wanted, saves a picture, ends the program.
+void takeShot(MainWindow& window, const Shot& shot)
+{
+    auto* staff = window.findChild<StaffView*>();
+    if (shot.row >= 0) staff->setCurrentIndex(staff->staff()->index(shot.row));
+    for (int i = 0; i <= shot.phase; ++i) emit staff->phaseStepWanted(+1);
+    QTimer::singleShot(200, &window, [&window, shot] {
+        const bool saved = window.grab().save(shot.file);
+        if (!saved) std::fprintf(stderr, "layakari: %s: the picture cannot be written; choose another folder\n", qPrintable(shot.file));
+        QApplication::exit(saved ? 0 : 1);
+    });
+}
+
+}  // namespace
+
+int main(int argc, char** argv)
+{
+    QApplication app(argc, argv);
+    QApplication::setApplicationName(QStringLiteral("layakari"));
+    QApplication::setApplicationDisplayName(QStringLiteral("Layakari"));
+    QApplication::setApplicationVersion(QStringLiteral(LAYAKARI_VERSION));
+
+    QCommandLineParser parser;
+    parser.setApplicationDescription(QStringLiteral("Measures recorded breath practice."));
+    parser.addHelpOption();
+    parser.addVersionOption();
+    parser.addPositionalArgument(QStringLiteral("FILE"), QStringLiteral("A recording, a saved reading, or a plan; the first is read."), QStringLiteral("[FILE...]"));
+    const QCommandLineOption plan(QStringLiteral("plan"), QStringLiteral("A plan file, or a preset's id."), QStringLiteral("PLAN"));
+    const QCommandLineOption data(QStringLiteral("data"), QStringLiteral("Where to keep what is remembered."), QStringLiteral("DIR"));
+    const QCommandLineOption theme(QStringLiteral("theme"), QStringLiteral("'paper' or 'before dawn'."), QStringLiteral("NAME"));
+    const QCommandLineOption size(QStringLiteral("size"), QStringLiteral("Size of the window, e.g. 1280x800."), QStringLiteral("WxH"));
+    const QCommandLineOption screenshot(QStringLiteral("screenshot"), QStringLiteral("Save a picture when the reading is there, and end."), QStringLiteral("FILE"));
+    const QCommandLineOption row(QStringLiteral("row"), QStringLiteral("For the picture: choose this row, from 0."), QStringLiteral("N"), QStringLiteral("-1"));
+    const QCommandLineOption phase(QStringLiteral("phase"), QStringLiteral("For the picture: choose this phase of the row, from 0."), QStringLiteral("N"), QStringLiteral("-1"));
+    parser.addOptions({plan, data, theme, size, screenshot, row, phase});
+    parser.process(app);
+
+    const std::filesystem::path folder = prepareDataFolder(parser.value(data));
+    const QString settingsFile = QString::fromStdString((folder / "desktop.ini").string());
+    const QString themeName = parser.isSet(theme) ? parser.value(theme) : QSettings(settingsFile, QSettings::IniFormat).value(QStringLiteral("theme")).toString();
+    applyTheme(themeName == Theme::beforeDawn().name ? Theme::beforeDawn() : Theme::paperTheme());
+
+    MainWindow window(folder);
+    if (parser.isSet(size)) {
+        const QStringList sides = parser.value(size).split(QLatin1Char('x'));
+        window.resize(sides.value(0).toInt(), sides.value(1).toInt());
+    }
+    if (parser.isSet(plan)) {
+        auto chosen = planByNameOrFile(parser.value(plan).toStdString());
+        if (!chosen) {
+            std::fprintf(stderr, "layakari: %s\n", chosen.error().message().c_str());
+            return 4;
+        }
+        window.readPage()->setPlan(*chosen);
+    }
+    window.show();
+    const QStringList files = parser.positionalArguments();
+    window.openFiles(files);
+    if (parser.isSet(screenshot)) {
+        const Shot shot{parser.value(screenshot), parser.value(row).toInt(), parser.value(phase).toInt()};
+        if (window.readPage()->isBusy())
+            QObject::connect(window.readPage(), &ReadPage::settled, &window, [&window, shot] { takeShot(window, shot); }, Qt::SingleShotConnection);
+        else
+            takeShot(window, shot);
+    }
+    return QApplication::exec();
+}

@@ -1,0 +1,82 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "desktop/read/empty_page.hpp"
+
+#include "desktop/theme/theme.hpp"
+
+#include <QFileInfo>
+#include <QLabel>
+#include <QListWidget>
+#include <QLocale>
+#include <QPushButton>
+#include <QVBoxLayout>
+
+namespace layakari {
+
+EmptyPage::EmptyPage(QWidget* parent)
+    : QWidget(parent),
+      m_title(new QLabel(tr("Drop a recording of a practice here."), this)),
+      m_how(new QLabel(tr("A voice memo from a phone will do, or any sound file: M4A, MP3, Opus, FLAC, WAV. Choose above what was "
+                          "practised, and see cycle by cycle what was kept of inhale, holds and exhale."), this)),
+      m_caution(new QLabel(tr("Holding the breath and forced breathing do not suit everybody. If you feel dizzy, in pain or in panic, stop "
+                              "and breathe naturally. With a medical condition or in pregnancy, ask your doctor first and practise "
+                              "with a qualified teacher."), this)),
+      m_recentTitle(new QLabel(tr("Read lately"), this)),
+      m_open(new QPushButton(tr("Open a recording…"), this)),
+      m_recent(new QListWidget(this))
+{
+    setObjectName(QStringLiteral("emptyPage"));
+    m_open->setObjectName(QStringLiteral("emptyOpen"));
+    m_recent->setObjectName(QStringLiteral("recent"));
+    m_recent->setAccessibleName(m_recentTitle->text());
+    m_how->setWordWrap(true);
+    m_caution->setWordWrap(true);
+    auto* column = new QVBoxLayout;
+    column->setSpacing(14);
+    column->addStretch(1);
+    column->addWidget(m_title);
+    column->addWidget(m_how);
+    column->addWidget(m_open, 0, Qt::AlignLeft);
+    column->addSpacing(16);
+    column->addWidget(m_recentTitle);
+    column->addWidget(m_recent, 3);
+    column->addStretch(1);
+    column->addWidget(m_caution);
+    auto* row = new QHBoxLayout(this);
+    row->setContentsMargins(132, 20, 60, 28);
+    row->addLayout(column, 1);
+    row->addStretch(0);
+    connect(m_open, &QPushButton::clicked, this, &EmptyPage::openWanted);
+    const auto chosen = [this](QListWidgetItem* item) { emit recentChosen(item->data(Qt::UserRole).toString()); };
+    connect(m_recent, &QListWidget::itemActivated, this, chosen);
+    connect(m_recent, &QListWidget::itemClicked, this, chosen);
+    setRecent({});
+    restyle();
+}
+
+void EmptyPage::setRecent(const QStringList& files)
+{
+    m_recent->clear();
+    for (const QString& file : files) {
+        const QFileInfo info(file);
+        if (!info.exists()) continue;
+        const QString when = QLocale().toString(info.lastModified(), QStringLiteral("ddd d MMM, HH:mm"));
+        auto* item = new QListWidgetItem(info.completeBaseName() + QStringLiteral("   ") + when, m_recent);
+        item->setData(Qt::UserRole, file);
+        item->setToolTip(file);
+    }
+    m_recent->setVisible(m_recent->count() > 0);
+    m_recentTitle->setVisible(m_recent->count() > 0);
+}
+
+void EmptyPage::restyle()
+{
+    m_title->setFont(typeface(Type::Figure, true));
+    m_how->setFont(typeface(Type::Row));
+    m_recentTitle->setFont(typeface(Type::Body, true));
+    m_recent->setFont(typeface(Type::Row));
+    QPalette soft = palette();
+    soft.setColor(QPalette::WindowText, currentTheme().softInk);
+    m_caution->setPalette(soft);
+}
+
+}  // namespace layakari

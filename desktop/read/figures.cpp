@@ -1,0 +1,114 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "desktop/read/figures.hpp"
+
+#include "core/report/sentence.hpp"
+#include "desktop/theme/theme.hpp"
+
+#include <QHBoxLayout>
+#include <QLabel>
+#include <QVBoxLayout>
+
+namespace layakari {
+
+namespace {
+
+QLabel* label(const char* name, QWidget* parent)
+{
+    auto* made = new QLabel(parent);
+    made->setObjectName(QLatin1String(name));
+    made->setTextFormat(Qt::RichText);
+    return made;
+}
+
+QString soundInWords(const Quality& quality)
+{
+    if (quality.advice.empty()) return {};
+    const QString lead = quality.verdict == Quality::Verdict::Poor ? QObject::tr("Hard to read: ") : QString();
+    return lead + QString::fromStdString(quality.advice.front()).toHtmlEscaped();
+}
+
+}  // namespace
+
+Figures::Figures(QWidget* parent) : QWidget(parent), m_sentence(label("sentence", this)), m_advice(label("advice", this))
+{
+    m_sentence->setWordWrap(true);
+    m_sentence->setAlignment(Qt::AlignLeft | Qt::AlignTop);
+    m_advice->setWordWrap(true);
+    auto* words = new QVBoxLayout;
+    words->setSpacing(2);
+    words->addWidget(m_sentence);
+    words->addWidget(m_advice);
+    words->addStretch();
+    auto* row = new QHBoxLayout(this);
+    row->setContentsMargins(28, 8, 28, 0);
+    row->setSpacing(34);
+    row->addLayout(words, 1);
+    m_accuracy = addFigure("accuracy");
+    m_completion = addFigure("completion");
+    m_count = addFigure("countLength");
+    for (Figure* figure : {&m_accuracy, &m_completion, &m_count}) {
+        auto* column = new QVBoxLayout;
+        column->setSpacing(0);
+        column->addWidget(figure->value);
+        column->addWidget(figure->name);
+        column->addStretch();
+        row->addLayout(column);
+    }
+    restyle();
+}
+
+Figures::Figure Figures::addFigure(const char* objectName)
+{
+    Figure figure{label(objectName, this), label(objectName, this)};
+    figure.name->setObjectName(QLatin1String(objectName) + QStringLiteral("Name"));
+    return figure;
+}
+
+void Figures::restyle()
+{
+    m_sentence->setFont(typeface(Type::Sentence));
+    m_advice->setFont(typeface(Type::Body));
+    QPalette soft = palette();
+    soft.setColor(QPalette::WindowText, currentTheme().softInk);
+    m_advice->setPalette(soft);
+    for (Figure* figure : {&m_accuracy, &m_completion, &m_count}) {
+        figure->value->setFont(typeface(Type::Figure, true));
+        figure->name->setFont(typeface(Type::Small));
+        figure->name->setPalette(soft);
+    }
+}
+
+void Figures::set(Figure& figure, const QString& value, const QString& uncertainty, const QString& name)
+{
+    figure.value->setText(value + (uncertainty.isEmpty() ? QString() : QStringLiteral("<span style='font-size:%1px; font-weight:normal; color:%2'> %3</span>")
+                                                                            .arg(static_cast<int>(Type::Body)).arg(currentTheme().softInk.name(), uncertainty)));
+    figure.name->setText(name);
+    figure.value->setAccessibleName(name + QStringLiteral(": ") + value + QStringLiteral(" ") + uncertainty);
+    figure.value->setVisible(!value.isEmpty());
+    figure.name->setVisible(!value.isEmpty());
+}
+
+void Figures::show(const Reading& reading)
+{
+    const Summary& s = reading.summary;
+    m_sentence->setText(QString::fromStdString(inOneSentence(reading)).toHtmlEscaped());
+    m_advice->setText(soundInWords(reading.quality));
+    m_advice->setVisible(!m_advice->text().isEmpty());
+    if (!reading.plan) {
+        set(m_accuracy, s.breathsPerMin ? QString::number(*s.breathsPerMin, 'f', 1) : QString(), {}, tr("breaths a minute"));
+        set(m_completion, s.breathsPerMin ? QString::number(s.cyclesHeard) : QString(), {}, tr("breaths heard"));
+        set(m_count, s.practiceS ? QString::fromStdString(clockTime(*s.practiceS)) : QString(), {}, tr("minutes of them"));
+        return;
+    }
+    const double half = s.accuracyHigh && s.accuracyLow ? (*s.accuracyHigh - *s.accuracyLow) / 2 : 0;
+    set(m_accuracy, s.accuracy ? QString::number(*s.accuracy, 'f', 0) : QString(),
+        half < 0.5 ? QStringLiteral("± &lt;1") : QStringLiteral("± %1").arg(half, 0, 'f', 0), tr("accuracy, of 100"));
+    const int done = static_cast<int>(s.completion.value_or(0) * s.cyclesPlanned + 0.5);
+    set(m_completion, s.cyclesPlanned > 0 ? QStringLiteral("%1 / %2").arg(done).arg(s.cyclesPlanned) : QString(), {}, tr("cycles done"));
+    const bool clocked = reading.plan->countLengthS.has_value();
+    set(m_count, s.countLengthS ? tr("%1 s").arg(*s.countLengthS, 0, 'f', 2) : QString(),
+        clocked || !s.countLengthSdS ? QString() : QStringLiteral("± %1").arg(std::max(0.01, 2 * *s.countLengthSdS), 0, 'f', 2),
+        clocked ? tr("a count, by the clock") : tr("a count, your own"));
+}
+
+}  // namespace layakari

@@ -1,0 +1,35 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/plan/plan.hpp"
+
+#include <QComboBox>
+#include <optional>
+
+namespace layakari {
+
+/// Chooses what a recording is read against: free breathing, a preset, or a plan file.
+class PlanChooser : public QComboBox {
+    Q_OBJECT
+public:
+    explicit PlanChooser(QWidget* parent = nullptr);
+
+    std::optional<Plan> plan() const { return m_plan; }
+    /// Shows `plan` as chosen, without a signal. A plan that is no preset gets an entry of its own.
+    void setPlan(const std::optional<Plan>& plan);
+
+signals:
+    void planChosen();
+    void planFileWanted();
+
+protected:
+    void paintEvent(QPaintEvent* event) override;
+
+private:
+    void choose(int index);
+
+    std::optional<Plan> m_plan;
+    int m_current = 0;
+};
+
+}  // namespace layakari

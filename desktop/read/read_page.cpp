@@ -1,0 +1,348 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "desktop/read/read_page.hpp"
+
+#include "core/base/files.hpp"
+#include "core/plan/presets.hpp"
+#include "desktop/read/empty_page.hpp"
+#include "desktop/read/figures.hpp"
+#include "desktop/read/message_bar.hpp"
+#include "desktop/read/plan_chooser.hpp"
+#include "desktop/read/sound_strip.hpp"
+#include "desktop/read/staff_view.hpp"
+#include "desktop/sound/player.hpp"
+#include "desktop/theme/theme.hpp"
+
+#include <QFileDialog>
+#include <QFileInfo>
+#include <QHBoxLayout>
+#include <QPushButton>
+#include <QStackedWidget>
+#include <QVBoxLayout>
+
+namespace layakari {
+
+namespace {
+
+constexpr int soundColumnWidth = 132;  // left of the strip, as wide as the names left of the staff
+
+std::filesystem::path pathOf(const QString& file) { return std::filesystem::path(file.toStdString()); }
+
+QPushButton* button(const QString& text, const char* name, QWidget* parent, const QString& tip = {})
+{
+    auto* made = new QPushButton(text, parent);
+    made->setObjectName(QLatin1String(name));
+    made->setToolTip(tip);
+    made->setCursor(Qt::PointingHandCursor);
+    return made;
+}
+
+enum class JsonFile { NotOurs, Plan, Reading };
+
+// By the format that the head of the file names.
+JsonFile kindOfJson(const QString& file)
+{
+    QFile in(file);
+    if (!file.endsWith(QStringLiteral(".json"), Qt::CaseInsensitive) || !in.open(QIODevice::ReadOnly)) return JsonFile::NotOurs;
+    const QByteArray head = in.read(400);
+    if (head.contains("\"layakari.plan\"")) return JsonFile::Plan;
+    if (head.contains("\"layakari.reading\"")) return JsonFile::Reading;
+    return JsonFile::NotOurs;
+}
+
+}  // namespace
+
+ReadPage::ReadPage(QWidget* parent)
+    : QWidget(parent),
+      m_bar(new MessageBar(this)),
+      m_stack(new QStackedWidget(this)),
+      m_empty(new EmptyPage(this)),
+      m_figures(new Figures(this)),
+      m_chooser(new PlanChooser(this)),
+      m_open(button(tr("Open…"), "open", this, tr("Open a recording or a saved reading (Ctrl+O)"))),
+      m_save(button(tr("Save reading…"), "save", this, tr("Save this reading as JSON (Ctrl+S)"))),
+      m_staff(new StaffView(this)),
+      m_staffHead(new StaffHead(m_staff, this)),
+      m_strip(new SoundStrip(this)),
+      m_playRow(button(tr("Play row"), "playRow", this, tr("Play the chosen row, or stop (Space)"))),
+      m_playPhase(button(tr("Play phase"), "playPhase", this, tr("Play the chosen phase; choose one with the left and right arrow keys"))),
+      m_loop(button(tr("Loop"), "loop", this, tr("Play again and again (L)"))),
+      m_player(new Player(this)),
+      m_job(new ReadingJob(this))
+{
+    setObjectName(QStringLiteral("readPage"));
+    buildLayout();
+    connectAll();
+    m_chooser->setPlan(findPreset("four-seven-eight")->plan);
+    restyle();
+    updatePlayButtons();
+}
+
+ReadPage::~ReadPage() = default;
+
+void ReadPage::buildLayout()
+{
+    auto* controls = new QHBoxLayout;
+    controls->setContentsMargins(20, 2, 28, 2);
+    controls->setSpacing(12);
+    controls->addWidget(m_chooser);
+    controls->addStretch(1);
+    controls->addWidget(m_open);
+    controls->addWidget(m_save);
+
+    auto* sheet = new QWidget(this);
+    auto* column = new QVBoxLayout(sheet);
+    column->setContentsMargins(0, 0, 0, 0);
+    column->setSpacing(0);
+    column->addWidget(m_figures);
+    column->addWidget(m_staffHead);
+    column->addWidget(m_staff, 1);
+    column->addWidget(buildStripRow());
+    m_stack->addWidget(m_empty);
+    m_stack->addWidget(sheet);
+
+    auto* page = new QVBoxLayout(this);
+    page->setContentsMargins(0, 0, 0, 0);
+    page->setSpacing(0);
+    page->addWidget(m_bar);
+    page->addLayout(controls);
+    page->addWidget(m_stack, 1);
+}
+
+QWidget* ReadPage::buildStripRow()
+{
+    m_loop->setCheckable(true);
+    // The buttons lie on the strip's own ground, left of the sound.
+    auto* column = new QVBoxLayout(m_strip);
+    column->setContentsMargins(20, 14, 0, 12);
+    column->setSpacing(4);
+    for (QPushButton* b : {m_playRow, m_playPhase, m_loop}) {
+        b->setMaximumWidth(soundColumnWidth - 32);
+        column->addWidget(b, 0, Qt::AlignLeft);
+    }
+    column->addStretch(1);
+    return m_strip;
+}
+
+void ReadPage::connectAll()
+{
+    connect(m_open, &QPushButton::clicked, this, &ReadPage::askForRecording);
+    connect(m_save, &QPushButton::clicked, this, &ReadPage::askWhereToSave);
+    connect(m_empty, &EmptyPage::openWanted, this, &ReadPage::askForRecording);
+    connect(m_empty, &EmptyPage::recentChosen, this, &ReadPage::openFile);
+    connect(m_chooser, &PlanChooser::planChosen, this, &ReadPage::readAgain);
+    connect(m_chooser, &PlanChooser::planFileWanted, this, &ReadPage::askForPlan);
+    connect(m_bar, &MessageBar::stopWanted, this, &ReadPage::stopWhatRuns);
+
+    connect(m_staff, &StaffView::rowChosen, this, &ReadPage::showRow);
+    connect(m_staff, &StaffView::playWanted, this, &ReadPage::playOrStop);
+    connect(m_staff, &StaffView::loopWanted, m_loop, &QPushButton::toggle);
+    connect(m_staff, &StaffView::phaseStepWanted, m_strip, &SoundStrip::stepPhase);
+    connect(m_strip, &SoundStrip::phaseChosen, this, &ReadPage::updatePlayButtons);
+    connect(m_strip, &SoundStrip::playWanted, this, [this](double start, double end) {
+        if (m_listened) m_player->play(m_listened->recording.file, start, end, m_loop->isChecked());
+    });
+    connect(m_playRow, &QPushButton::clicked, this, [this] {
+        if (!m_player->isPlaying()) m_strip->choosePhase(std::nullopt);
+        playOrStop();
+    });
+    connect(m_playPhase, &QPushButton::clicked, this, &ReadPage::playOrStop);
+
+    connect(m_player, &Player::started, this, &ReadPage::updatePlayButtons);
+    connect(m_player, &Player::moved, m_strip, [this](double seconds) { m_strip->setCursor(seconds); });
+    connect(m_player, &Player::stopped, this, [this] {
+        m_strip->setCursor(std::nullopt);
+        updatePlayButtons();
+    });
+    connect(m_player, &Player::failed, m_bar, &MessageBar::showError);
+
+    connect(m_job, &ReadingJob::progressed, this, [this](double fraction) { m_bar->showProgress(m_doing, fraction); });
+    connect(m_job, &ReadingJob::finished, this, &ReadPage::show);
+    connect(m_job, &ReadingJob::failed, this, &ReadPage::fail);
+    connect(m_job, &ReadingJob::cancelled, this, [this] {
+        m_busy = false;
+        m_bar->showNote(m_reading ? tr("Stopped. The reading below is the one from before.") : tr("Stopped. Nothing was read."));
+        if (m_reading) m_chooser->setPlan(m_reading->plan);
+        emit settled();
+    });
+}
+
+void ReadPage::openFile(const QString& file)
+{
+    switch (kindOfJson(file)) {
+    case JsonFile::Plan: return usePlanFile(file);
+    case JsonFile::Reading:
+        busyWith(tr("Opening %1").arg(QFileInfo(file).fileName()));
+        m_fileBeingRead = file;
+        m_job->openSaved(pathOf(file));
+        return;
+    case JsonFile::NotOurs: return read(file);
+    }
+}
+
+void ReadPage::read(const QString& recording)
+{
+    const QFileInfo info(recording);
+    const QString beside = info.path() + QLatin1Char('/') + info.completeBaseName() + QStringLiteral(".plan.json");
+    if (QFileInfo::exists(beside)) {
+        auto plan = readPlanFile(pathOf(beside));
+        if (!plan) return fail(QString::fromStdString(plan.error().message()));
+        m_chooser->setPlan(*plan);
+    }
+    m_fileBeingRead = recording;
+    busyWith(tr("Listening to %1").arg(info.fileName()));
+    m_job->read(pathOf(recording), m_chooser->plan());
+}
+
+void ReadPage::readAgain()
+{
+    if (m_busy) return read(m_fileBeingRead);
+    if (!m_listened) {
+        if (m_reading) m_bar->showNote(tr("This saved reading cannot be read against another plan: its recording is not at hand. Open the recording itself."));
+        if (m_reading) m_chooser->setPlan(m_reading->plan);
+        return;
+    }
+    m_fileBeingRead = m_file;
+    busyWith(tr("Reading again"));
+    m_job->readAgain(m_listened, m_chooser->plan());
+}
+
+void ReadPage::usePlanFile(const QString& file)
+{
+    auto plan = readPlanFile(pathOf(file));
+    if (!plan) return fail(QString::fromStdString(plan.error().message()));
+    setPlan(*plan);
+}
+
+void ReadPage::setPlan(const std::optional<Plan>& plan)
+{
+    m_chooser->setPlan(plan);
+    if (m_reading || m_busy) readAgain();
+}
+
+void ReadPage::busyWith(const QString& what)
+{
+    m_player->stop();
+    m_busy = true;
+    m_doing = what;
+    m_bar->showProgress(what, 0);
+}
+
+void ReadPage::show(const ReadingJob::Done& done)
+{
+    m_busy = false;
+    m_bar->hide();
+    // The strip draws from the old reading until it is told of the new one.
+    m_strip->clear();
+    m_listened = done.listened;
+    m_reading = done.reading;
+    m_file = m_fileBeingRead;
+    m_chooser->setPlan(m_reading->plan);
+    m_figures->show(*m_reading);
+    m_staff->setSheet(StaffSheet::of(*m_reading));
+    m_staffHead->update();
+    showRow();
+    m_stack->setCurrentIndex(1);
+    m_staff->setFocus();
+    emit opened(m_file);
+    emit readingChanged();
+    emit settled();
+}
+
+void ReadPage::fail(const QString& message)
+{
+    m_busy = false;
+    m_bar->showError(message);
+    if (m_reading) m_chooser->setPlan(m_reading->plan);
+    emit settled();
+}
+
+void ReadPage::showRow()
+{
+    m_player->stop();
+    if (m_reading) m_strip->showRow(m_reading.get(), m_listened, m_staff->currentRow());
+    updatePlayButtons();
+}
+
+void ReadPage::updatePlayButtons()
+{
+    const StaffRow* row = m_staff->currentRow();
+    const bool canPlay = m_listened && row && row->hasPhases;
+    m_playRow->setText(m_player->isPlaying() ? tr("Stop") : tr("Play row"));
+    m_playRow->setEnabled(canPlay);
+    m_playPhase->setEnabled(canPlay && m_strip->chosenPhase().has_value());
+    m_loop->setEnabled(canPlay);
+    m_save->setEnabled(m_reading != nullptr);
+}
+
+void ReadPage::playOrStop()
+{
+    if (m_player->isPlaying()) return m_player->stop();
+    const StaffRow* row = m_staff->currentRow();
+    if (!m_listened || !row || !row->hasPhases) return;
+    double start = m_strip->startS();
+    double end = m_strip->endS();
+    if (const auto phase = m_strip->chosenPhase()) {
+        start = m_reading->phases[*phase].startS;
+        end = m_reading->phases[*phase].endS;
+    }
+    m_player->play(m_listened->recording.file, start, end, m_loop->isChecked());
+}
+
+void ReadPage::stopWhatRuns()
+{
+    if (m_player->isPlaying()) return m_player->stop();
+    if (m_busy) return m_job->cancel();
+    m_bar->hide();
+}
+
+void ReadPage::askForRecording()
+{
+    const QString file = QFileDialog::getOpenFileName(this, tr("Open a recording or a saved reading"), QFileInfo(m_file).path(),
+                                                      tr("Recordings and readings (*.m4a *.mp3 *.wav *.flac *.ogg *.opus *.aac *.amr *.3gp *.mp4 *.json);;All files (*)"));
+    if (!file.isEmpty()) openFile(file);
+}
+
+void ReadPage::askForPlan()
+{
+    const QString file = QFileDialog::getOpenFileName(this, tr("Choose a plan file"), QFileInfo(m_file).path(), tr("Plans (*.json);;All files (*)"));
+    if (!file.isEmpty()) usePlanFile(file);
+}
+
+void ReadPage::askWhereToSave()
+{
+    if (!m_reading) return;
+    const QFileInfo info(m_file);
+    const QString proposal = info.path() + QLatin1Char('/') + info.completeBaseName() + QStringLiteral(".reading.json");
+    const QString file = QFileDialog::getSaveFileName(this, tr("Save this reading"), proposal, tr("Readings (*.json)"));
+    if (!file.isEmpty()) saveTo(file);
+}
+
+void ReadPage::saveTo(const QString& file)
+{
+    if (!m_reading) return;
+    if (auto written = writeTextFile(pathOf(file), readingToJson(*m_reading)); !written)
+        m_bar->showError(QString::fromStdString(written.error().message()));
+    else
+        m_bar->showNote(tr("Saved as %1").arg(file));
+}
+
+void ReadPage::setRecent(const QStringList& files) { m_empty->setRecent(files); }
+void ReadPage::note(const QString& message) { m_bar->showNote(message); }
+
+void ReadPage::restyle()
+{
+    m_figures->restyle();
+    m_empty->restyle();
+    if (m_reading) m_figures->show(*m_reading);
+    update();
+}
+
+void ReadPage::focusStaff()
+{
+    if (m_reading)
+        m_staff->setFocus();
+    else
+        m_open->setFocus();
+}
+
+}  // namespace layakari

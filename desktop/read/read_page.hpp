@@ -1,0 +1,94 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "desktop/read/reading_job.hpp"
+
+#include <QWidget>
+
+class QPushButton;
+class QStackedWidget;
+
+namespace layakari {
+
+class EmptyPage;
+class Figures;
+class MessageBar;
+class PlanChooser;
+class Player;
+class SoundStrip;
+class StaffHead;
+class StaffView;
+
+/// The Read page: one recording, held against a plan.
+class ReadPage : public QWidget {
+    Q_OBJECT
+public:
+    explicit ReadPage(QWidget* parent = nullptr);
+    ~ReadPage() override;
+
+    /// Opens a recording, a saved reading or a plan, whichever the file is. A recording is read against the plan
+    /// beside it (NAME.plan.json) if there is one, else against the plan that is chosen.
+    void openFile(const QString& file);
+    void setPlan(const std::optional<Plan>& plan);
+    /// Writes the reading as JSON; says so in the message bar, or what went wrong.
+    void saveTo(const QString& file);
+    void setRecent(const QStringList& files);
+    void note(const QString& message);
+
+    const Reading* reading() const { return m_reading.get(); }
+    bool isBusy() const { return m_busy; }
+
+    void restyle();
+    void focusStaff();
+
+public slots:
+    void askForRecording();
+    void askForPlan();
+    void askWhereToSave();
+    void playOrStop();
+    /// Stops what runs: playback, else reading; else closes the message.
+    void stopWhatRuns();
+
+signals:
+    void opened(const QString& file);
+    void readingChanged();
+    void settled();  ///< after a reading or a failure: nothing is running any more
+
+private:
+    void buildLayout();
+    void connectAll();
+    QWidget* buildStripRow();
+    void read(const QString& recording);
+    void readAgain();
+    void usePlanFile(const QString& file);
+    void busyWith(const QString& what);
+    void show(const ReadingJob::Done& done);
+    void showRow();
+    void updatePlayButtons();
+    void fail(const QString& message);
+
+    MessageBar* m_bar;
+    QStackedWidget* m_stack;
+    EmptyPage* m_empty;
+    Figures* m_figures;
+    PlanChooser* m_chooser;
+    QPushButton* m_open;
+    QPushButton* m_save;
+    StaffView* m_staff;
+    StaffHead* m_staffHead;
+    SoundStrip* m_strip;
+    QPushButton* m_playRow;
+    QPushButton* m_playPhase;
+    QPushButton* m_loop;
+    Player* m_player;
+    ReadingJob* m_job;
+
+    std::shared_ptr<const Listened> m_listened;
+    std::shared_ptr<const Reading> m_reading;
+    QString m_file;
+    QString m_fileBeingRead;
+    QString m_doing;
+    bool m_busy = false;
+};
+
+}  // namespace layakari

@@ -1,0 +1,305 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "desktop/read/sound_strip.hpp"
+
+#include "core/measure/keeping.hpp"
+#include "core/report/sentence.hpp"
+#include "desktop/theme/theme.hpp"
+
+#include <QEvent>
+#include <QMouseEvent>
+#include <QPainter>
+#include <QPainterPath>
+#include <algorithm>
+#include <cmath>
+
+namespace layakari {
+
+namespace {
+
+constexpr double leftMargin = 132;  // under the staff's shapes
+constexpr double rightMargin = 34;
+constexpr double labelHeight = 24;  // times over, names under the sound
+constexpr double spectrumShare = 0.3;
+constexpr double aroundS = 0.6;     // sound shown before and after the row
+
+QString nameOf(ReadKind kind)
+{
+    switch (kind) {
+    case ReadKind::Inhale: return QObject::tr("in");
+    case ReadKind::HoldFull: return QObject::tr("held in");
+    case ReadKind::Exhale: return QObject::tr("out");
+    case ReadKind::HoldEmpty: return QObject::tr("held out");
+    case ReadKind::Voice: return QObject::tr("voice");
+    default: return QObject::tr("other sound");
+    }
+}
+
+float totalDb(const Bands& bands)
+{
+    float power = 0;
+    for (const float level : bands) power += std::pow(10.0f, level / 10);
+    return 10 * std::log10(power);
+}
+
+}  // namespace
+
+SoundStrip::SoundStrip(QWidget* parent) : QWidget(parent)
+{
+    setObjectName(QStringLiteral("soundStrip"));
+    setAccessibleName(tr("Sound of the chosen row"));
+    setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Fixed);
+}
+
+void SoundStrip::showRow(const Reading* reading, std::shared_ptr<const Listened> listened, const StaffRow* row)
+{
+    m_reading = reading;
+    m_listened = std::move(listened);
+    m_chosen.reset();
+    m_cursorS.reset();
+    m_hasPhases = reading && row && row->hasPhases;
+    if (m_hasPhases) {
+        m_firstPhase = row->firstPhase;
+        m_lastPhase = row->lastPhase;
+        m_startS = std::max(0.0, reading->phases[m_firstPhase].startS - aroundS);
+        m_endS = std::min(reading->recording.durationSeconds, reading->phases[m_lastPhase].endS + aroundS);
+    }
+    drawSound();
+    setAccessibleDescription(m_hasPhases ? phaseText(m_firstPhase) : QString());
+    update();
+}
+
+void SoundStrip::clear() { showRow(nullptr, nullptr, nullptr); }
+
+void SoundStrip::choosePhase(std::optional<std::size_t> phase)
+{
+    m_chosen = phase;
+    if (phase) setAccessibleDescription(phaseText(*phase));
+    update();
+    emit phaseChosen();
+}
+
+void SoundStrip::stepPhase(int direction)
+{
+    if (!m_hasPhases) return;
+    if (!m_chosen) return choosePhase(direction > 0 ? m_firstPhase : m_lastPhase);
+    const auto next = static_cast<std::ptrdiff_t>(*m_chosen) + direction;
+    if (next < static_cast<std::ptrdiff_t>(m_firstPhase) || next > static_cast<std::ptrdiff_t>(m_lastPhase)) return;
+    choosePhase(static_cast<std::size_t>(next));
+}
+
+void SoundStrip::setCursor(std::optional<double> seconds)
+{
+    m_cursorS = seconds;
+    update();
+}
+
+QRectF SoundStrip::levelArea() const
+{
+    const double height = this->height() - 2 * labelHeight - 10;
+    return {leftMargin, labelHeight, width() - leftMargin - rightMargin, height * (1 - spectrumShare) - 6};
+}
+
+QRectF SoundStrip::spectrumArea() const
+{
+    const QRectF level = levelArea();
+    return {level.left(), level.bottom() + 6, level.width(), this->height() - labelHeight - 10 - level.bottom() - 6};
+}
+
+double SoundStrip::xOf(double seconds) const
+{
+    const QRectF area = levelArea();
+    return area.left() + (seconds - m_startS) / std::max(1e-3, m_endS - m_startS) * area.width();
+}
+
+double SoundStrip::secondsAt(double x) const
+{
+    const QRectF area = levelArea();
+    return m_startS + (x - area.left()) / area.width() * (m_endS - m_startS);
+}
+
+// The spectrum as ink on the panel: a column a pixel, a line a band, low below; dark where it rises over the room.
+void SoundStrip::drawSound()
+{
+    m_spectrum = QImage();
+    if (!m_hasPhases || !m_listened || m_listened->track.frames() == 0) return;
+    const FeatureTrack& track = m_listened->track;
+    const int columns = std::max(1, static_cast<int>(spectrumArea().width()));
+    m_spectrum = QImage(columns, static_cast<int>(bandCount), QImage::Format_ARGB32);
+    Bands lowest;
+    lowest.fill(1e9f);
+    const std::size_t from = track.frameAt(m_startS);
+    const std::size_t to = track.frameAt(m_endS);
+    for (std::size_t i = from; i <= to; ++i)
+        for (std::size_t b = 0; b < bandCount; ++b) lowest[b] = std::min(lowest[b], track.levels(i)[b]);
+    const QColor ink = currentTheme().ink;
+    for (int x = 0; x < columns; ++x) {
+        const double t0 = m_startS + (m_endS - m_startS) * x / columns;
+        const double t1 = m_startS + (m_endS - m_startS) * (x + 1) / columns;
+        const std::size_t first = track.frameAt(t0);
+        const std::size_t last = std::max(first, track.frameAt(t1));
+        for (std::size_t b = 0; b < bandCount; ++b) {
+            float loud = -200;
+            for (std::size_t i = first; i <= last; ++i) loud = std::max(loud, track.levels(i)[b]);
+            const double shade = std::clamp((loud - lowest[b] - 12) / 34.0, 0.0, 1.0);
+            QColor color = ink;
+            color.setAlphaF(static_cast<float>(0.05 + 0.8 * shade));
+            m_spectrum.setPixelColor(x, static_cast<int>(bandCount - 1 - b), color);
+        }
+    }
+}
+
+void SoundStrip::paintEvent(QPaintEvent*)
+{
+    const Theme& theme = currentTheme();
+    QPainter painter(this);
+    painter.setRenderHint(QPainter::Antialiasing);
+    painter.fillRect(rect(), theme.panel);
+    if (!m_hasPhases) return;
+    if (m_chosen) {
+        const ReadPhase& p = m_reading->phases[*m_chosen];
+        QColor ground = theme.paper;
+        const QRectF area(xOf(p.startS), 0, xOf(p.endS) - xOf(p.startS), height());
+        painter.fillRect(area, ground);
+        painter.fillRect(QRectF(area.left(), area.bottom() - 4, area.width(), 4), theme.ink);
+    }
+    if (m_listened) {
+        paintLevel(painter);
+        painter.drawImage(spectrumArea(), m_spectrum);
+    } else {
+        painter.setPen(theme.softInk);
+        painter.setFont(typeface(Type::Body));
+        painter.drawText(levelArea(), Qt::AlignCenter, tr("The recording is not at hand, so its sound cannot be shown or played."));
+    }
+    paintBoundaries(painter);
+    paintPhaseNames(painter);
+    if (m_cursorS) {
+        painter.setPen(QPen(theme.ink, 2));
+        const double x = xOf(*m_cursorS);
+        painter.drawLine(QPointF(x, labelHeight - 4), QPointF(x, height() - labelHeight - 4));
+    }
+}
+
+// One-sided: height over the base is the level over the room. Each column in the colour of its phase.
+void SoundStrip::paintLevel(QPainter& painter) const
+{
+    const Theme& theme = currentTheme();
+    const FeatureTrack& track = m_listened->track;
+    const QRectF area = levelArea();
+    // Between amplitude, which hides what fades, and decibels, which flatten what swells. A faint recording
+    // fills the strip as well as a loud one.
+    constexpr double decibelsPerDecade = 30;
+    const double top = m_listened->heard.loudestDb + 5;
+    for (int x = 0; x < static_cast<int>(area.width()); ++x) {
+        const double t = secondsAt(area.left() + x);
+        const std::size_t first = track.frameAt(t);
+        const std::size_t last = std::max(first, track.frameAt(secondsAt(area.left() + x + 1)));
+        float loud = -200;
+        for (std::size_t i = first; i <= last; ++i) loud = std::max(loud, totalDb(track.levels(i)));
+        QColor color = theme.softInk;
+        for (std::size_t p = m_firstPhase; p <= m_lastPhase; ++p)
+            if (t >= m_reading->phases[p].startS && t < m_reading->phases[p].endS) color = theme.fill(m_reading->phases[p].kind);
+        const double rise = std::clamp(std::pow(10, (loud - top) / decibelsPerDecade), 0.012, 1.0);
+        painter.fillRect(QRectF(area.left() + x, area.bottom() - rise * area.height(), 1, rise * area.height()), color);
+    }
+}
+
+void SoundStrip::paintBoundaries(QPainter& painter) const
+{
+    const Theme& theme = currentTheme();
+    painter.setFont(typeface(Type::Small));
+    std::vector<std::pair<double, double>> boundaries;  // seconds and standard deviation
+    for (std::size_t p = m_firstPhase; p <= m_lastPhase; ++p) {
+        const ReadPhase& phase = m_reading->phases[p];
+        boundaries.emplace_back(phase.startS, phase.startSdS);
+        if (p == m_lastPhase || m_reading->phases[p + 1].startS > phase.endS + 1e-6) boundaries.emplace_back(phase.endS, phase.endSdS);
+    }
+    double free = 0;
+    for (std::size_t i = 0; i < boundaries.size(); ++i) {
+        const auto [seconds, sd] = boundaries[i];
+        const double x = xOf(seconds);
+        const double half = std::max(1.0, xOf(seconds + 2 * sd) - x);
+        QColor band = theme.ink;
+        band.setAlphaF(0.13f);
+        painter.fillRect(QRectF(x - half, labelHeight, 2 * half, height() - 2 * labelHeight - 10), band);
+        painter.setPen(QPen(theme.ink, 1.6));
+        painter.drawLine(QPointF(x, labelHeight - 8), QPointF(x, height() - labelHeight - 8));
+        painter.setBrush(theme.ink);
+        painter.drawEllipse(QPointF(x, labelHeight - 10), 3.6, 3.6);
+        const QString text = QStringLiteral("%1 ± %2 ms").arg(QString::fromStdString(clockTime(seconds, true))).arg(std::lround(1000 * sd));
+        const double textWidth = painter.fontMetrics().horizontalAdvance(text);
+        // Beside the pin, before it where there is no room after; left out rather than over another.
+        double left = x + 8;
+        if (left + textWidth > width() - 6) left = x - 8 - textWidth;
+        const double nextPin = i + 1 < boundaries.size() ? xOf(boundaries[i + 1].first) - 6 : width();
+        if (left < free || left + textWidth > nextPin) continue;
+        painter.setPen(theme.softInk);
+        painter.drawText(QRectF(left, 2, textWidth + 2, labelHeight - 4), Qt::AlignLeft | Qt::AlignVCenter, text);
+        free = left + textWidth + 14;
+    }
+}
+
+QString SoundStrip::phaseText(std::size_t index) const
+{
+    const ReadPhase& p = m_reading->phases[index];
+    QString text = nameOf(p.kind);
+    if (p.cycle) {
+        const ReadCycle& cycle = m_reading->cycles[static_cast<std::size_t>(*p.cycle)];
+        for (const ReadCycle::Kept& kept : cycle.phases) {
+            if (kept.heard.empty() || kept.heard.front() != index || !kept.counts) continue;
+            text += QStringLiteral(" %1").arg(*kept.counts, 0, 'f', 1);
+            const Keeping keeping = keepingOf(kept);
+            const double length = m_reading->summary.countLengthS.value_or(1);
+            const double off = kept.target ? kept.target->distance(*kept.counts) * length : 0;
+            if (keeping == Keeping::Short) text += tr(" of %1: %2 s early").arg(kept.target->min).arg(off, 0, 'f', 1);
+            if (keeping == Keeping::Long) text += tr(" of %1: %2 s late").arg(kept.target->max).arg(off, 0, 'f', 1);
+            if (p.confidence < 0.8) text += tr(" (unsure, %1 %)").arg(100 * p.confidence, 0, 'f', 0);
+            return text;
+        }
+    }
+    text += QStringLiteral(" %1 s").arg(p.seconds(), 0, 'f', 1);
+    if (p.confidence < 0.8) text += tr(" (unsure, %1 %)").arg(100 * p.confidence, 0, 'f', 0);
+    return text;
+}
+
+void SoundStrip::paintPhaseNames(QPainter& painter) const
+{
+    painter.setFont(typeface(Type::Small, true));
+    double free = 0;
+    for (std::size_t p = m_firstPhase; p <= m_lastPhase; ++p) {
+        const QString text = phaseText(p);
+        const double textWidth = painter.fontMetrics().horizontalAdvance(text);
+        double left = std::max(xOf(m_reading->phases[p].startS) + 2, 4.0);
+        left = std::min(left, width() - textWidth - 6);
+        if (left < free) continue;
+        painter.setPen(currentTheme().text(m_reading->phases[p].kind));
+        painter.drawText(QRectF(left, height() - labelHeight - 4, textWidth + 2, labelHeight), Qt::AlignLeft | Qt::AlignVCenter, text);
+        free = left + textWidth + 10;
+    }
+}
+
+void SoundStrip::resizeEvent(QResizeEvent*) { drawSound(); }
+
+void SoundStrip::changeEvent(QEvent* event)
+{
+    if (event->type() == QEvent::PaletteChange) drawSound();
+    QWidget::changeEvent(event);
+}
+
+void SoundStrip::mousePressEvent(QMouseEvent* event)
+{
+    if (!m_hasPhases) return;
+    const double seconds = secondsAt(event->position().x());
+    for (std::size_t p = m_firstPhase; p <= m_lastPhase; ++p)
+        if (seconds >= m_reading->phases[p].startS && seconds < m_reading->phases[p].endS) return choosePhase(p);
+    choosePhase(std::nullopt);
+}
+
+void SoundStrip::mouseDoubleClickEvent(QMouseEvent* event)
+{
+    mousePressEvent(event);
+    if (!m_chosen) return;
+    const ReadPhase& p = m_reading->phases[*m_chosen];
+    emit playWanted(p.startS, p.endS);
+}
+
+}  // namespace layakari
