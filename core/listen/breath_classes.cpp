@@ -9,7 +9,7 @@ namespace layakari {
 namespace {
 
 constexpr std::size_t dimensions = BreathCharacter::size;
-constexpr double alternation = 0.94;  // chance that a breath is of the other kind than the one before
+constexpr double alternation = 0.97;  // chance that a breath is of the other kind than the one before
 constexpr int rounds = 25;
 // The least standard deviation within a kind, per dimension: two breaths of one person differ by this
 // much even on a good recording, and a handful of breaths must not look more certain than that.
@@ -75,25 +75,36 @@ Kinds fitted(const std::vector<Breath>& breaths, const std::vector<double>& prob
     return kinds;
 }
 
-// Forward and backward pass; returns the posterior of kind A for each breath.
-std::vector<double> posteriors(const std::vector<Breath>& breaths, const Kinds& kinds)
+struct Sorting {
+    std::vector<double> probabilityA;
+    double logLikelihood = 0;
+};
+
+// Forward and backward pass. The names A and B are ours to give: the first breath is most likely A, unless
+// something from outside the sound has named breaths already.
+Sorting posteriors(const std::vector<Breath>& breaths, const Kinds& kinds, double firstIsA)
 {
     const std::size_t count = breaths.size();
     std::vector<std::array<double, 2>> forward(count);
     std::vector<std::array<double, 2>> likelihood(count);
+    Sorting sorting;
     for (std::size_t i = 0; i < count; ++i) {
         const double a = logDensity(kinds, 0, breaths[i].character) + breaths[i].logOddsA;
         const double b = logDensity(kinds, 1, breaths[i].character);
         const double high = std::max(a, b);
         likelihood[i] = {std::exp(a - high), std::exp(b - high)};
         for (std::size_t k = 0; k < 2; ++k) {
-            const double prior = i == 0 ? 0.5 : forward[i - 1][k] * (1 - alternation) + forward[i - 1][1 - k] * alternation;
+            const double first = k == 0 ? firstIsA : 1 - firstIsA;
+            const double prior = i == 0 ? first : forward[i - 1][k] * (1 - alternation) + forward[i - 1][1 - k] * alternation;
             forward[i][k] = prior * likelihood[i][k];
         }
         const double sum = forward[i][0] + forward[i][1];
         for (double& f : forward[i]) f /= sum;
+        sorting.logLikelihood += std::log(sum) + high;
     }
-    std::vector<double> result(count);
+    for (const double spread : kinds.spread) sorting.logLikelihood -= witnessShare * static_cast<double>(count) * std::log(spread);
+    std::vector<double>& result = sorting.probabilityA;
+    result.resize(count);
     std::array<double, 2> backward{1, 1};
     for (std::size_t i = count; i-- > 0;) {
         const double a = forward[i][0] * backward[0];
@@ -105,7 +116,7 @@ std::vector<double> posteriors(const std::vector<Breath>& breaths, const Kinds& 
         const double sum = backward[0] + backward[1];
         for (double& f : backward) f /= sum;
     }
-    return result;
+    return sorting;
 }
 
 // A brighter kind is more likely the inhale, and so is one that grows louder: an exhale is let go and
@@ -120,6 +131,33 @@ double inhaleLogOdds(const Kinds& kinds)
     return std::clamp(brighterDb / 8, -1.1, 1.1) + std::clamp(later / 0.06, -1.1, 1.1);
 }
 
+// Strict alternation, and a split at the middle of each measure: where a breath was missed or heard twice,
+// alternation is a poor start.
+std::vector<std::vector<double>> startingPoints(const std::vector<Breath>& breaths, bool isNamed)
+{
+    constexpr double sure = 0.9;
+    std::vector<std::vector<double>> points(1);
+    if (isNamed) {
+        std::vector<Breath> silent = breaths;
+        for (Breath& breath : silent) breath.character = {};
+        points[0] = posteriors(silent, Kinds{{}, leastSpread}, 0.5).probabilityA;
+        return points;
+    }
+    for (std::size_t i = 0; i < breaths.size(); ++i) points[0].push_back(i % 2 == 0 ? sure : 1 - sure);
+    for (std::size_t d = 0; d < dimensions; ++d) {
+        std::vector<double> values;
+        for (const Breath& breath : breaths) values.push_back(breath.character.values[d]);
+        std::vector<double> sorted = values;
+        std::sort(sorted.begin(), sorted.end());
+        const double middle = (sorted[(sorted.size() - 1) / 2] + sorted[sorted.size() / 2]) / 2;
+        if (sorted.back() - sorted.front() < leastSpread[d]) continue;
+        const bool firstIsHigh = values[0] > middle;
+        points.emplace_back();
+        for (const double value : values) points.back().push_back((value > middle) == firstIsHigh ? sure : 1 - sure);
+    }
+    return points;
+}
+
 }  // namespace
 
 BreathClasses sortBreaths(const Heard& heard, const std::vector<std::optional<bool>>& namedA)
@@ -128,23 +166,24 @@ BreathClasses sortBreaths(const Heard& heard, const std::vector<std::optional<bo
     BreathClasses classes;
     classes.probabilityA.assign(breaths.size(), 0.5);
     if (breaths.size() < 2) return classes;
-    for (std::size_t i = 0; i < breaths.size(); ++i) {
-        const bool a = breaths[i].logOddsA == 0 ? i % 2 == 0 : breaths[i].logOddsA > 0;
-        classes.probabilityA[i] = a ? 0.9 : 0.1;
+    const bool isNamed = !namedA.empty();
+    const double firstIsA = isNamed ? 0.5 : 0.95;
+    Sorting best;
+    Kinds bestKinds;
+    best.logLikelihood = -1e300;
+    for (const std::vector<double>& start : startingPoints(breaths, isNamed)) {
+        Sorting sorting{start, 0};
+        Kinds kinds;
+        for (int round = 0; round < rounds; ++round) {
+            kinds = fitted(breaths, sorting.probabilityA);
+            sorting = posteriors(breaths, kinds, firstIsA);
+        }
+        if (sorting.logLikelihood <= best.logLikelihood) continue;
+        best = sorting;
+        bestKinds = kinds;
     }
-    if (!namedA.empty()) {
-        // Strict alternation is a poor start where breaths were missed: begin with what the names tell.
-        const Kinds nothing{{}, leastSpread};
-        std::vector<Breath> silent = breaths;
-        for (Breath& breath : silent) breath.character = {};
-        classes.probabilityA = posteriors(silent, nothing);
-    }
-    Kinds kinds;
-    for (int round = 0; round < rounds; ++round) {
-        kinds = fitted(breaths, classes.probabilityA);
-        classes.probabilityA = posteriors(breaths, kinds);
-    }
-    classes.logOddsAIsInhale = inhaleLogOdds(kinds);
+    classes.probabilityA = best.probabilityA;
+    classes.logOddsAIsInhale = inhaleLogOdds(bestKinds);
     return classes;
 }
 

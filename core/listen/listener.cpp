@@ -16,6 +16,7 @@ namespace {
 constexpr double shortSoundSeconds = 0.40;
 // The mean level of a second of steady noise differs from band to band by about this much.
 constexpr double evennessOfNoiseDb = 0.4;
+constexpr int looks = 4;
 // Quiet frames keep this far from any sound, where breaths fade.
 constexpr std::size_t guardFrames = 15;
 
@@ -46,7 +47,7 @@ struct Sound {
 class Listener {
 public:
     Listener(const FeatureTrack& track, const Progress& progress)
-        : m_track(track), m_progress(progress), m_floor(track), m_weights(equalWeights())
+        : m_track(track), m_progress(progress), m_floor(track), m_weights(BandWeights::equal())
     {
     }
 
@@ -55,14 +56,14 @@ public:
         Heard heard;
         heard.durationS = static_cast<double>(m_track.frames() + 1) * FeatureTrack::hopSeconds;
         // Each look at the recording makes the floor and the weights better for the next.
-        for (int look = 0; look < 3; ++look) {
+        for (int look = 0; look < looks; ++look) {
             m_rise = riseOverFloor(m_track, m_floor, m_weights);
             m_ranges = findActivity(m_rise.meanDb);
-            if (look == 2) break;
+            if (look + 1 == looks) break;
             const auto nearSound = activeFrames(m_track.frames(), m_ranges, guardFrames);
             m_floor.refine(m_track, [&](std::size_t i) { return !nearSound[i]; });
             m_weights = weighBands(m_track, m_floor, activeFrames(m_track.frames(), m_ranges, 0));
-            m_progress.tell(0.2 * (look + 1));
+            m_progress.tell(0.4 * (look + 1) / looks);
         }
         findSounds();
         dropSwellsOfTheRoom();
@@ -77,7 +78,7 @@ private:
     const FeatureTrack& m_track;
     const Progress& m_progress;
     NoiseFloor m_floor;
-    Bands m_weights;
+    BandWeights m_weights;
     Rise m_rise;
     std::vector<FrameRange> m_ranges;
     std::vector<Sound> m_sounds;
@@ -86,7 +87,7 @@ private:
     {
         for (const FrameRange& range : m_ranges) {
             Edge start{BoundaryKind::Onset, range.begin, {}};
-            for (const std::size_t turn : findTurns(m_track, m_floor, m_weights, m_rise.powerDb, range)) {
+            for (const std::size_t turn : findTurns(m_track, m_floor, m_weights.power, m_rise.powerDb, range)) {
                 const Edge edge{BoundaryKind::Turn, turn, {}};
                 m_sounds.push_back({start, edge, false});
                 start = edge;

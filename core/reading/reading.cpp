@@ -4,10 +4,13 @@
 #include "core/align/alignment.hpp"
 
 #include <algorithm>
+#include <cmath>
 
 namespace layakari {
 
 namespace {
+
+double rounded(double value) { return std::round(value * 1e4) / 1e4; }
 
 std::vector<ReadPhase> phasesFrom(const Heard& heard, const Alignment& alignment)
 {
@@ -16,11 +19,12 @@ std::vector<ReadPhase> phasesFrom(const Heard& heard, const Alignment& alignment
         const HeardSpan& span = heard.spans[named.span];
         ReadPhase phase;
         phase.kind = named.kind ? toReadKind(*named.kind) : ReadKind::Unknown;
-        phase.startS = span.startS;
-        phase.endS = span.endS;
-        phase.startSdS = span.startSdS;
-        phase.endSdS = span.endSdS;
-        phase.confidence = named.confidence;
+        // As exact as the file has them, so that a saved reading gives the same figures.
+        phase.startS = rounded(span.startS);
+        phase.endS = rounded(span.endS);
+        phase.startSdS = rounded(span.startSdS);
+        phase.endSdS = rounded(span.endSdS);
+        phase.confidence = rounded(named.confidence);
         phase.role = named.role;
         phase.cycle = named.cycle;
         phases.push_back(phase);

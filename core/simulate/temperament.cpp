@@ -68,6 +68,21 @@ Temperament reversed()
     return t;
 }
 
+Temperament restless()
+{
+    Temperament t = named("restless");  // in a room that grows louder, with knocks and stolen breaths
+    t.ownCountS = 1.1;
+    t.phaseJitter = 0.08;
+    t.inhale = {1900, 0.8, -3, 2, 0.12, 0.1, 0.25, 0};
+    t.exhale = {1300, 1.2, 0, -6, 0.1, 0.5, 0.3, 0.5};
+    t.breathToNoiseDb = 18;
+    t.noise = NoiseKind::Traffic;
+    t.noiseStepDb = 6;
+    t.knocksPerMinute = 3;
+    t.stolenBreath = 0.1;
+    return t;
+}
+
 Temperament heldWindy()
 {
     Temperament t = named("held-windy");
@@ -121,7 +136,7 @@ Temperament heldStreet()
 std::vector<Temperament> temperaments()
 {
     return {named("steady"), hurried(),  mouth(),     faint(),    alike(),
-            reversed(),      heldWindy(), heldFan(), heldStreet()};
+            reversed(),      restless(), heldWindy(), heldFan(), heldStreet()};
 }
 
 Result<Temperament> temperamentByName(const std::string& name)

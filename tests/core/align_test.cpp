@@ -1,0 +1,216 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/align/alignment.hpp"
+#include "core/plan/presets.hpp"
+
+#include <catch2/catch.hpp>
+
+using namespace layakari;
+
+namespace {
+
+// Heard spans written down: 'i' an inhale, 'e' an exhale, '-' a silence, each with its seconds. Inhales sound bright.
+class Heardings {
+public:
+    Heardings& i(double seconds) { return add(HeardSpan::Kind::Breath, seconds, 6); }
+    Heardings& e(double seconds) { return add(HeardSpan::Kind::Breath, seconds, -6); }
+    Heardings& same(double seconds) { return add(HeardSpan::Kind::Breath, seconds, 0); }
+    Heardings& silence(double seconds) { return add(HeardSpan::Kind::Silence, seconds, 0); }
+    Heardings& natural(int breaths)
+    {
+        for (int b = 0; b < breaths; ++b) i(2).e(2.5).silence(0.5);
+        return *this;
+    }
+
+    Heard heard;
+
+private:
+    Heardings& add(HeardSpan::Kind kind, double seconds, double brightness)
+    {
+        HeardSpan span;
+        span.kind = kind;
+        span.startS = heard.durationS;
+        span.endS = heard.durationS += seconds;
+        span.character.values = {-brightness / 2, -brightness / 2, brightness / 2, brightness / 2, 20, 0.5};
+        heard.spans.push_back(span);
+        return *this;
+    }
+};
+
+Alignment alignTo(const Heardings& h, const Plan* plan) { return align(h.heard, sortBreaths(h.heard), plan); }
+const Plan& preset(const char* id) { return findPreset(id)->plan; }
+
+std::string kindsOf(const Alignment& alignment)
+{
+    std::string kinds;
+    for (const NamedSpan& span : alignment.spans) kinds += span.kind ? std::string("i+e-")[static_cast<std::size_t>(*span.kind)] : '?';
+    return kinds;
+}
+
+std::string rolesOf(const Alignment& alignment)
+{
+    std::string roles;
+    for (const NamedSpan& span : alignment.spans) roles += std::string("pro")[static_cast<std::size_t>(span.role)];
+    return roles;
+}
+
+int completeCycles(const Alignment& alignment)
+{
+    int count = 0;
+    for (const AlignedCycle& cycle : alignment.cycles) count += !cycle.extra;
+    return count;
+}
+
+}  // namespace
+
+TEST_CASE("A plan done as planned is found cycle by cycle, with its names and tempo")
+{
+    Heardings h;
+    h.silence(1).natural(2);
+    for (int c = 0; c < 6; ++c) h.i(4 * 1.3).silence(7 * 1.3).e(8 * 1.3);
+    h.silence(0.6).natural(1);
+    const Alignment alignment = alignTo(h, &preset("four-seven-eight"));
+    CHECK(completeCycles(alignment) == 6);
+    CHECK(alignment.countLengthS == Approx(1.3).epsilon(0.08));
+    CHECK(kindsOf(alignment) == "ie-ie-i+ei+ei+ei+ei+ei+e-ie");
+    CHECK(rolesOf(alignment) == "oooooopppppppppppppppppp" "ooo");
+}
+
+TEST_CASE("Natural breaths between rounds are rest and are not scored")
+{
+    Heardings h;
+    for (int round = 0; round < 4; ++round) {
+        for (int c = 0; c < 3; ++c) h.i(4.6).e(4.6).i(4.6).e(4.6);
+        h.silence(0.4).natural(3);
+    }
+    const Alignment alignment = alignTo(h, &preset("alternate-nostril-left-first"));
+    CHECK(completeCycles(alignment) == 12);
+    for (const NamedSpan& span : alignment.spans)
+        if (h.heard.spans[span.span].seconds() < 3) CHECK(span.role != Role::Practice);
+}
+
+TEST_CASE("Holds tell inhale from exhale where both sound the same")
+{
+    Heardings h;
+    for (int c = 0; c < 6; ++c) h.same(4).silence(7).same(8);
+    const Alignment alignment = alignTo(h, &preset("four-seven-eight"));
+    CHECK(kindsOf(alignment) == "i+ei+ei+ei+ei+ei+e");
+    for (const NamedSpan& span : alignment.spans) CHECK(span.confidence > 0.8);
+}
+
+TEST_CASE("Where neither sound nor plan tells them apart, the confidence says so")
+{
+    Heardings h;
+    h.same(4);
+    for (int c = 0; c < 5; ++c) h.same(4).same(4);
+    const Alignment alignment = alignTo(h, nullptr);
+    REQUIRE_FALSE(alignment.spans.empty());
+    for (const NamedSpan& span : alignment.spans) CHECK(span.confidence < 0.65);
+}
+
+TEST_CASE("An exhale-first square begins with its exhale")
+{
+    Heardings h;
+    h.silence(1).i(2);
+    for (int c = 0; c < 4; ++c) h.e(4.4).silence(4.4).i(4.4).silence(4.4);
+    h.e(2.5);
+    const Alignment alignment = alignTo(h, &preset("square-4-exhale-first"));
+    CHECK(completeCycles(alignment) == 4);
+    CHECK(kindsOf(alignment) == "ie-i+e-i+e-i+e-i+e");
+}
+
+TEST_CASE("Cycles that were not done leave the last ones of the plan open")
+{
+    Heardings h;
+    for (int c = 0; c < 4; ++c) h.i(4).silence(7).e(8);
+    const Alignment alignment = alignTo(h, &preset("four-seven-eight"));
+    REQUIRE(alignment.cycles.size() == 4);
+    for (std::size_t c = 0; c < 4; ++c) CHECK(alignment.cycles[c].step == c);
+}
+
+TEST_CASE("A cycle more than planned is extra, and does not push a planned one out")
+{
+    Heardings h;
+    for (int c = 0; c < 7; ++c) h.i(4).silence(7).e(8);
+    const Alignment alignment = alignTo(h, &preset("four-seven-eight"));
+    CHECK(completeCycles(alignment) == 6);
+    REQUIRE(alignment.cycles.size() == 7);
+    CHECK(alignment.cycles.back().extra);
+}
+
+TEST_CASE("A sip of air within a hold leaves the hold one phase of the cycle")
+{
+    Heardings h;
+    for (int c = 0; c < 6; ++c) {
+        h.i(4);
+        if (c == 2)
+            h.silence(3).i(0.6).silence(3.4);
+        else
+            h.silence(7);
+        h.e(8);
+    }
+    const Alignment alignment = alignTo(h, &preset("four-seven-eight"));
+    CHECK(completeCycles(alignment) == 6);
+    CHECK(alignment.cycles[2].phases[1].size() == 2);
+}
+
+TEST_CASE("A hold that was left out is a phase without spans, not a cycle without an exhale")
+{
+    Heardings h;
+    for (int c = 0; c < 6; ++c) {
+        h.i(4);
+        if (c != 3) h.silence(4);
+        h.e(4).silence(4);
+    }
+    Plan plan = preset("square-4");
+    std::get<Cycles>(plan.parts[0].content).repeat = 6;
+    const Alignment alignment = alignTo(h, &plan);
+    REQUIRE(completeCycles(alignment) == 6);
+    CHECK(alignment.cycles[3].phases[1].empty());
+    CHECK(alignment.cycles[3].phases[2].size() == 1);
+}
+
+TEST_CASE("A ladder is followed rung by rung")
+{
+    Heardings h;
+    h.natural(3);
+    for (int n = 1; n <= 7; ++n) h.i(1.2 * n).e(1.2 * n);
+    h.silence(0.5).natural(2);
+    const Alignment alignment = alignTo(h, &preset("ladder-even"));
+    REQUIRE(completeCycles(alignment) == 7);
+    CHECK(alignment.countLengthS == Approx(1.2).epsilon(0.08));
+    for (std::size_t c = 0; c < 7; ++c) CHECK(alignment.cycles[c].step == c);
+}
+
+TEST_CASE("Without a plan every inhale and exhale is a cycle, and pauses follow the exhale")
+{
+    Heardings h;
+    h.silence(2).natural(8);
+    const Alignment alignment = alignTo(h, nullptr);
+    CHECK(alignment.cycles.size() == 8);
+    CHECK(kindsOf(alignment).substr(0, 6) == "ie-ie-");
+    CHECK(rolesOf(alignment).substr(0, 6) == "pppppp");
+}
+
+TEST_CASE("A plan names, it never moves: spans stay as they were heard under any plan")
+{
+    Heardings h;
+    h.silence(1).natural(2);
+    for (int c = 0; c < 6; ++c) h.i(4).silence(7).e(8);
+    for (const Preset& preset : presets()) {
+        INFO(preset.id);
+        const Alignment alignment = alignTo(h, &preset.plan);
+        std::size_t last = 0;
+        for (const NamedSpan& span : alignment.spans) {
+            CHECK(span.span >= last);
+            CHECK(span.span < h.heard.spans.size());
+            last = span.span;
+        }
+    }
+}
+
+TEST_CASE("Nothing heard aligns to nothing")
+{
+    const Heardings h;
+    CHECK(alignTo(h, &preset("square-4")).cycles.empty());
+    CHECK(alignTo(h, nullptr).spans.empty());
+}

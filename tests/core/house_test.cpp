@@ -1,0 +1,91 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// What the documents promise about the source itself.
+#include "tests/support/temporary_folder.hpp"
+
+#include <algorithm>
+#include <catch2/catch.hpp>
+#include <filesystem>
+#include <regex>
+
+namespace fs = std::filesystem;
+using layakari::readText;
+
+namespace {
+
+const fs::path root = LAYAKARI_SOURCE;
+
+// In the order in which sound flows; a room includes from itself and from those before it.
+const std::vector<std::string> rooms{"base", "audio", "features", "plan", "listen", "align", "measure", "reading", "report", "simulate"};
+
+std::size_t placeOf(const std::string& room)
+{
+    return static_cast<std::size_t>(std::find(rooms.begin(), rooms.end(), room) - rooms.begin());
+}
+
+std::vector<fs::path> sourcesIn(const fs::path& folder)
+{
+    std::vector<fs::path> files;
+    for (const auto& entry : fs::recursive_directory_iterator(folder))
+        if (entry.path().extension() == ".cpp" || entry.path().extension() == ".hpp") files.push_back(entry.path());
+    return files;
+}
+
+}  // namespace
+
+TEST_CASE("Includes in the core go one way, and there is no Qt in it")
+{
+    const std::regex include("#include [<\"]([^>\"]+)");
+    for (const fs::path& file : sourcesIn(root / "core")) {
+        const std::string room = fs::relative(file, root / "core").begin()->string();
+        INFO(file);
+        REQUIRE(placeOf(room) < rooms.size());
+        const std::string text = readText(file);
+        for (std::sregex_iterator it(text.begin(), text.end(), include), end; it != end; ++it) {
+            const std::string target = (*it)[1];
+            CHECK_FALSE(std::regex_search(target, std::regex("^Q[A-Z]|^Qt")));
+            CHECK_FALSE(target.starts_with("desktop/"));
+            CHECK_FALSE(target.starts_with("cli/"));
+            if (target.starts_with("core/")) {
+                const std::string other = target.substr(5, target.find('/', 5) - 5);
+                INFO(target);
+                CHECK(placeOf(other) <= placeOf(room));
+            }
+        }
+    }
+}
+
+TEST_CASE("Every source file names its licence")
+{
+    for (const char* folder : {"core", "cli", "desktop", "tests", "bench"})
+        for (const fs::path& file : sourcesIn(root / folder)) {
+            INFO(file);
+            CHECK(readText(file).starts_with("// SPDX-License-Identifier: GPL-3.0-or-later"));
+        }
+}
+
+TEST_CASE("Every path that the architecture names exists")
+{
+    const std::string text = readText(root / "docs/architecture.md");
+    const std::regex path("`((?:core|cli|desktop|tests|bench|demo|docs|scripts|cmake)/[A-Za-z0-9_./-]*)`");
+    int named = 0;
+    for (std::sregex_iterator it(text.begin(), text.end(), path), end; it != end; ++it) {
+        INFO((*it)[1]);
+        CHECK(fs::exists(root / (*it)[1].str()));
+        ++named;
+    }
+    CHECK(named >= 15);
+}
+
+TEST_CASE("The README's pictures exist")
+{
+    const std::string text = readText(root / "README.md");
+    const std::regex picture("\\((docs/screenshots/[^)]+)\\)");
+    int pictures = 0;
+    for (std::sregex_iterator it(text.begin(), text.end(), picture), end; it != end; ++it) {
+        INFO((*it)[1]);
+        CHECK(fs::exists(root / (*it)[1].str()));
+        ++pictures;
+    }
+    CHECK(pictures >= 1);
+}

@@ -1,0 +1,207 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/reading/reading.hpp"
+#include "core/report/sentence.hpp"
+#include "tests/support/scoring.hpp"
+#include "tests/support/sounds.hpp"
+#include "tests/support/temporary_folder.hpp"
+
+#include <catch2/catch.hpp>
+#include <cmath>
+#include <nlohmann/json.hpp>
+
+using namespace layakari;
+
+namespace {
+
+struct Practice {
+    TemporaryFolder folder;
+    Truth truth;
+    Listened listened;
+    Reading reading;
+
+    Practice(const std::string& preset, const Temperament& who, std::uint64_t seed)
+    {
+        truth = simulateTo(folder / "practice.flac", preset, who, seed);
+        auto heard = listenToFile(folder / "practice.flac");
+        REQUIRE(heard.has_value());
+        listened = *std::move(heard);
+        reading = readAgainst(listened, truth.plan);
+    }
+};
+
+std::string replaced(std::string text, const std::string& what, const std::string& with)
+{
+    const auto at = text.find(what);
+    REQUIRE(at != std::string::npos);
+    return text.replace(at, what.size(), with);
+}
+
+}  // namespace
+
+TEST_CASE("A reading comes back from its JSON with the same phases, cycles and figures")
+{
+    const Practice practice("four-seven-eight", *temperamentByName("hurried"), 4);
+    const std::string json = readingToJson(practice.reading);
+    const auto again = parseReading(json, "r.json");
+    REQUIRE(again.has_value());
+    CHECK(readingToJson(*again) == json);
+    CHECK(again->summary.accuracy.value() == Approx(practice.reading.summary.accuracy.value()).margin(0.05));
+}
+
+TEST_CASE("A reading has every key of the format, and null where nothing can be said yet")
+{
+    const Practice practice("square-4", Temperament{}, 3);
+    const auto json = nlohmann::json::parse(readingToJson(practice.reading));
+    CHECK(json["format"] == "layakari.reading");
+    CHECK(json["version"] == 1);
+    for (const char* key : {"recording", "plan", "quality", "phases", "cycles", "stroke_runs", "hums", "ujjayi", "strain_signs", "summary"}) {
+        INFO(key);
+        CHECK(json.contains(key));
+    }
+    CHECK(json["stroke_runs"].is_null());
+    CHECK(json["summary"]["pitch_hz"].is_null());
+    for (const char* key : {"kind", "sound", "start_s", "end_s", "start_sd_s", "end_sd_s", "confidence", "role", "cycle", "origin"}) CHECK(json["phases"][0].contains(key));
+    for (const char* key : {"index", "part", "repetition", "start_s", "end_s", "complete", "phases", "count_length_s", "accuracy", "shape_accuracy"})
+        CHECK(json["cycles"][0].contains(key));
+    for (const char* key : {"cycles_planned", "cycles_heard", "completion", "accuracy", "accuracy_low", "accuracy_high", "shape_accuracy", "tempo_steadiness",
+                            "count_length_s", "ratio", "breaths_per_min", "practice_s", "stroke_rate_per_min"})
+        CHECK(json["summary"].contains(key));
+    double end = 0;
+    for (const auto& phase : json["phases"]) {
+        CHECK(phase["start_s"].get<double>() >= end - 1e-6);
+        end = phase["end_s"].get<double>();
+    }
+}
+
+TEST_CASE("A faulty reading file is refused with the pointer of the fault")
+{
+    const Practice practice("even-4-4", Temperament{}, 6);
+    const std::string json = readingToJson(practice.reading);
+    struct Row {
+        std::string json;
+        std::string place;
+        std::string cause;
+    };
+    const Row rows[] = {
+        {"", "/", "is not JSON"},
+        {replaced(json, "\"version\": 1", "\"version\": 99"), "/version", "newer Layakari"},
+        {replaced(json, "\"kind\": \"inhale\"", "\"kind\": \"gulp\""), "/phases/0/kind", "must be one of"},
+        {replaced(json, "\"cycle\": 0", "\"cycle\": 4000"), "/phases/", "no such cycle"},
+        {replaced(json, "/parts/0", "/parts/7"), "/cycles/0/part", "no cycles of the plan"},
+        {replaced(json, "\"repeat\": 10", "\"repeat\": 0"), "/plan/parts/0/repeat", "from 1 to"},
+        {replaced(json, "\"confidence\": ", "\"confidence\": 7"), "/phases/0/confidence", "from 0 to 1"},
+    };
+    for (const Row& row : rows) {
+        const auto reading = parseReading(row.json, "r.json");
+        REQUIRE_FALSE(reading.has_value());
+        CHECK(reading.error().code == ErrorCode::BadReading);
+        CHECK_THAT(reading.error().place, Catch::StartsWith(row.place));
+        CHECK_THAT(reading.error().cause, Catch::Contains(row.cause));
+    }
+}
+
+TEST_CASE("Reading twice gives the same JSON")
+{
+    const Practice a("held-5-6-5", *temperamentByName("mouth"), 9);
+    Reading other = readAgainst(*listenToFile(a.folder / "practice.flac"), a.truth.plan);
+    CHECK(readingToJson(other) == readingToJson(a.reading));
+}
+
+TEST_CASE("Other counts in the plan move no boundary")
+{
+    const Practice practice("four-seven-eight", *temperamentByName("faint"), 5);
+    Plan other = practice.truth.plan;
+    std::get<Cycles>(other.parts[0].content).phases[1].counts = TargetCounts::exactly(4);
+    std::get<Cycles>(other.parts[0].content).phases[2].counts = TargetCounts::exactly(12);
+    const Reading again = readAgainst(practice.listened, other);
+    REQUIRE(again.phases.size() == practice.reading.phases.size());
+    for (std::size_t i = 0; i < again.phases.size(); ++i) {
+        CHECK(again.phases[i].startS == practice.reading.phases[i].startS);
+        CHECK(again.phases[i].endS == practice.reading.phases[i].endS);
+    }
+}
+
+TEST_CASE("No breathing is a reading with nothing in it, and says so")
+{
+    const TemporaryFolder folder;
+    writeFloatWav(folder / "room.wav", whiteNoise(20, 16000, 0.01), 16000);
+    const auto listened = listenToFile(folder / "room.wav");
+    REQUIRE(listened.has_value());
+    const Reading reading = readAgainst(*listened, findPreset("square-4")->plan);
+    CHECK_FALSE(reading.heardBreathing());
+    CHECK(reading.quality.verdict == Quality::Verdict::Poor);
+    CHECK_FALSE(reading.quality.breathToNoiseDb.has_value());
+    CHECK_THAT(inOneSentence(reading), Catch::Contains("No breathing"));
+    CHECK(parseReading(readingToJson(reading), "r").has_value());
+}
+
+TEST_CASE("The advice names what is wrong with the recording")
+{
+    SoundDamage damage;
+    damage.samples = 1000000;
+    damage.headerSeconds = 60;
+    damage.readSeconds = 60;
+    Heard heard;
+    heard.spans.push_back({HeardSpan::Kind::Breath, 1, 3, 0, 0, {}});
+    heard.breathToNoiseDb = 25;
+    CHECK(judgeQuality(heard, damage).advice.empty());
+    CHECK(judgeQuality(heard, damage).verdict == Quality::Verdict::Good);
+
+    heard.breathToNoiseDb = 5;
+    CHECK(judgeQuality(heard, damage).verdict == Quality::Verdict::Poor);
+    heard.breathToNoiseDb = 25;
+    damage.clippedSamples = 20000;
+    CHECK_THAT(judgeQuality(heard, damage).advice.at(0), Catch::Contains("clipped"));
+    damage.clippedSamples = 0;
+    damage.readSeconds = 30;
+    CHECK_THAT(judgeQuality(heard, damage).advice.at(0), Catch::Contains("first 30 s"));
+    damage.readSeconds = 60;
+    damage.notANumber = 12;
+    CHECK_THAT(judgeQuality(heard, damage).advice.at(0), Catch::Contains("12 samples"));
+}
+
+TEST_CASE("The sentence says which phase came up short, and from where on")
+{
+    Reading reading;
+    reading.plan = findPreset("four-seven-eight")->plan;
+    double t = 0;
+    for (int c = 0; c < 6; ++c) {
+        ReadCycle cycle;
+        cycle.part = "/parts/0";
+        cycle.repetition = c;
+        const double lengths[] = {4, 7, c < 3 ? 8.0 : 6.2};
+        for (std::size_t k = 0; k < 3; ++k) {
+            ReadPhase p;
+            p.kind = k == 0 ? ReadKind::Inhale : k == 1 ? ReadKind::HoldFull : ReadKind::Exhale;
+            p.startS = t;
+            p.endS = t += lengths[k];
+            p.role = Role::Practice;
+            p.cycle = c;
+            const Phase& planned = std::get<Cycles>(reading.plan->parts[0].content).phases[k];
+            cycle.phases.push_back({planned.kind, planned.counts, {reading.phases.size()}, 0, {}, {}});
+            reading.phases.push_back(p);
+        }
+        reading.cycles.push_back(cycle);
+    }
+    reading.plan->countLengthS = 1;
+    reading.summary = measure(reading.phases, reading.cycles, &*reading.plan);
+    CHECK(inOneSentence(reading) == "6 cycles of 4 : 7 : 8 in counts of 1.00 s. The inhale and the hold in were kept; the exhale came up short from cycle 4 on.");
+    CHECK_THAT(readableSummary(reading), Catch::Contains("(short)"));
+}
+
+TEST_CASE("Times are written as minutes and seconds")
+{
+    CHECK(clockTime(0) == "0:00");
+    CHECK(clockTime(156.49) == "2:36");
+    CHECK(clockTime(156.49, true) == "2:36.5");
+    CHECK(clockTime(59.97, true) == "1:00.0");
+    CHECK(clockTime(-3) == "0:00");
+}
+
+TEST_CASE("A wrong plan is answered with a doubt, not with a score that means nothing")
+{
+    const Practice practice("even-4-4", Temperament{}, 8);
+    const Reading square = readAgainst(practice.listened, findPreset("square-4")->plan);
+    CHECK(square.cycles.size() <= 2);
+    CHECK_THAT(inOneSentence(square), Catch::Contains("another"));
+}

@@ -1,0 +1,36 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/plan/presets.hpp"
+#include "core/simulate/practitioner.hpp"
+
+#include <filesystem>
+#include <functional>
+#include <string>
+#include <vector>
+
+namespace layakari {
+
+/// Seconds of sound from a function of time in seconds.
+std::vector<float> soundOf(double seconds, int rateHz, const std::function<double(double)>& f);
+
+/// White noise of the given root mean square, the same for the same seed.
+std::vector<float> whiteNoise(double seconds, int rateHz, double rms, unsigned seed = 1);
+
+/// Noise that is `quietRms` but between the given times, where it is `loudRms`, switched at once.
+struct Burst {
+    double startS;
+    double endS;
+};
+std::vector<float> bursts(double seconds, int rateHz, const std::vector<Burst>& when, double loudRms, double quietRms, unsigned seed = 1);
+
+/// Writes interleaved float samples as a WAV file of 32-bit floats: any value, NaN too.
+void writeFloatWav(const std::filesystem::path& path, const std::vector<float>& interleaved, int rateHz, int channels = 1);
+
+/// Encodes with the ffmpeg command; `options` come before the output. Fails the test if it does not work.
+void encode(const std::filesystem::path& from, const std::filesystem::path& to, const std::string& options = "");
+
+/// A simulated practice at 16 kHz, written to `path`; returns its truth.
+Truth simulateTo(const std::filesystem::path& path, const std::string& preset, Temperament who, std::uint64_t seed);
+
+}  // namespace layakari
