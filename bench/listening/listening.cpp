@@ -206,14 +206,17 @@ int main(int argc, char** argv)
     bool held = false;
     bool verbose = false;
     int seeds = 1;
+    std::string only;
     app.add_flag("--held", held, "The temperaments and seeds that are kept back");
     app.add_flag("--verbose", verbose, "A line for each recording that was read badly");
+    app.add_option("--only", only, "Only temperaments whose name contains this");
     app.add_option("--seeds", seeds, "Recordings of each temperament and plan");
     CLI11_PARSE(app, argc, argv);
 
     const fs::path folder = fs::temp_directory_path() / ("layakari-bench-" + std::to_string(::getpid()));
     fs::create_directories(folder);
-    const std::vector<Case> cases = corpus(held, seeds);
+    std::vector<Case> cases = corpus(held, seeds);
+    std::erase_if(cases, [&](const Case& c) { return c.temperament.find(only) == std::string::npos; });
     std::vector<Outcome> outcomes(cases.size());
     std::atomic<std::size_t> next = 0;
     {

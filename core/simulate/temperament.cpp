@@ -64,7 +64,7 @@ Temperament reversed()
     t.inhale = {700, 1.0, 2, 0, 0.2, 0.15, 0.2, 0};
     t.exhale = {1600, 0.9, -4, -3, 0.15, 0.4, 0.15, 0};
     t.noise = NoiseKind::Traffic;
-    t.breathToNoiseDb = 18;
+    t.breathToNoiseDb = 15;
     return t;
 }
 
@@ -75,7 +75,7 @@ Temperament restless()
     t.phaseJitter = 0.08;
     t.inhale = {1900, 0.8, -3, 2, 0.12, 0.1, 0.25, 0};
     t.exhale = {1300, 1.2, 0, -6, 0.1, 0.5, 0.3, 0.5};
-    t.breathToNoiseDb = 18;
+    t.breathToNoiseDb = 15;
     t.noise = NoiseKind::Traffic;
     t.noiseStepDb = 6;
     t.knocksPerMinute = 3;

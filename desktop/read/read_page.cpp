@@ -44,9 +44,11 @@ JsonFile kindOfJson(const QString& file)
     QFile in(file);
     if (!file.endsWith(QStringLiteral(".json"), Qt::CaseInsensitive) || !in.open(QIODevice::ReadOnly)) return JsonFile::NotOurs;
     const QByteArray head = in.read(400);
-    if (head.contains("\"layakari.plan\"")) return JsonFile::Plan;
-    if (head.contains("\"layakari.reading\"")) return JsonFile::Reading;
-    return JsonFile::NotOurs;
+    // A reading has its plan within it, but names its own format first.
+    const qsizetype plan = head.indexOf("\"layakari.plan\"");
+    const qsizetype reading = head.indexOf("\"layakari.reading\"");
+    if (plan < 0 && reading < 0) return JsonFile::NotOurs;
+    return plan < 0 || (reading >= 0 && reading < plan) ? JsonFile::Reading : JsonFile::Plan;
 }
 
 }  // namespace

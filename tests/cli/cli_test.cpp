@@ -1,0 +1,241 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// The command line as a process: exit statuses, what is printed where, and what is written.
+#include "tests/support/sounds.hpp"
+#include "tests/support/temporary_folder.hpp"
+
+#include <catch2/catch.hpp>
+#include <algorithm>
+#include <cmath>
+#include <nlohmann/json.hpp>
+#include <sys/stat.h>
+#include <sys/wait.h>
+#include <unistd.h>
+
+using namespace layakari;
+using Json = nlohmann::json;
+
+namespace {
+
+struct Run {
+    int exit = -1;
+    std::string out;
+    std::string err;
+};
+
+Run run(const TemporaryFolder& folder, const std::string& arguments, const std::string& before = "")
+{
+    const auto out = folder / ".out";
+    const auto err = folder / ".err";
+    const std::string command = "cd '" + folder.path().string() + "' && " + before + " '" LAYAKARI_CLI "' " + arguments + " > .out 2> .err < /dev/null";
+    const int status = std::system(command.c_str());
+    return {WIFEXITED(status) ? WEXITSTATUS(status) : -1, readText(out), readText(err)};
+}
+
+// One practice that all tests of this file read.
+const TemporaryFolder& practice()
+{
+    static const TemporaryFolder folder;
+    static const bool made = [] {
+        Temperament who;
+        who.ownCountS = 1.3;
+        simulateTo(folder / "monday.flac", "four-seven-eight", who, 21);
+        return true;
+    }();
+    REQUIRE(made);
+    return folder;
+}
+
+bool isOneLine(const std::string& text) { return std::count(text.begin(), text.end(), '\n') == 1 && text.back() == '\n'; }
+
+}  // namespace
+
+TEST_CASE("Every command has help and a version")
+{
+    const TemporaryFolder folder;
+    for (const std::string command : {"", "analyse ", "presets ", "plan ", "simulate "}) {
+        INFO(command);
+        const Run help = run(folder, command + "--help");
+        CHECK(help.exit == 0);
+        CHECK_THAT(help.out, Catch::Contains(command.empty() ? "analyse" : "--help"));
+        const Run version = run(folder, command + "--version");
+        CHECK(version.exit == 0);
+        CHECK_THAT(version.out, Catch::StartsWith("layakari-cli "));
+    }
+}
+
+TEST_CASE("Wrong usage is status 2 and one line that says what to try")
+{
+    const TemporaryFolder folder;
+    for (const std::string arguments : {"", "dance", "analyse", "analyse a.wav --plan", "simulate --plan square-4", "analyse a.wav --frobnicate",
+                                        "simulate --plan square-4 --out a.flac --temperament angry", "simulate --plan square-4 --out a.mp3",
+                                        "simulate --plan square-4 --out a.flac --rate 7", "simulate --plan square-4 --out no/such/a.flac"}) {
+        INFO(arguments);
+        const Run r = run(folder, arguments);
+        CHECK(r.exit == 2);
+        CHECK(r.out.empty());
+        CHECK(isOneLine(r.err));
+    }
+}
+
+TEST_CASE("The presets are listed as id, tab, name, and each can be printed and used as a plan file")
+{
+    const TemporaryFolder folder;
+    const Run list = run(folder, "presets");
+    REQUIRE(list.exit == 0);
+    std::istringstream lines(list.out);
+    int count = 0;
+    for (std::string line; std::getline(lines, line); ++count) {
+        const auto tab = line.find('\t');
+        REQUIRE(tab != std::string::npos);
+        const Run plan = run(folder, "plan " + line.substr(0, tab));
+        CHECK(plan.exit == 0);
+        CHECK(Json::parse(plan.out)["name"] == line.substr(tab + 1));
+    }
+    CHECK(count == static_cast<int>(presets().size()));
+    const Run unknown = run(folder, "plan nonsense");
+    CHECK(unknown.exit == 4);
+    CHECK(isOneLine(unknown.err));
+}
+
+TEST_CASE("A recording is read against its plan, to a summary, to standard output and to a file")
+{
+    const TemporaryFolder& folder = practice();
+    const Run summary = run(folder, "analyse monday.flac --plan four-seven-eight");
+    CHECK(summary.exit == 0);
+    CHECK(summary.err.empty());
+    CHECK_THAT(summary.out, Catch::Contains("6 cycles of 4 : 7 : 8"));
+    CHECK_THAT(summary.out, Catch::Contains("completion      6 of 6 cycles"));
+
+    const Run printed = run(folder, "analyse monday.flac --plan four-seven-eight --out -");
+    REQUIRE(printed.exit == 0);
+    const Json reading = Json::parse(printed.out);
+    CHECK(reading["summary"]["count_length_s"].get<double>() == Approx(1.3).epsilon(0.03));
+    CHECK(reading["cycles"].size() == 6);
+
+    REQUIRE(run(folder, "analyse monday.flac --plan four-seven-eight --out r.json").exit == 0);
+    CHECK(readText(folder / "r.json") == printed.out);
+
+    writeText(folder / "plan.json", findPreset("four-seven-eight")->json);
+    CHECK(run(folder, "analyse monday.flac --plan plan.json --out -").out == printed.out);
+}
+
+TEST_CASE("Without a plan free breathing is read, with nothing scored")
+{
+    const Run r = run(practice(), "analyse monday.flac --out -");
+    REQUIRE(r.exit == 0);
+    const Json reading = Json::parse(r.out);
+    CHECK(reading["plan"].is_null());
+    CHECK(reading["summary"]["accuracy"].is_null());
+    CHECK(reading["summary"]["breaths_per_min"].is_number());
+    CHECK(reading["cycles"].size() >= 6);
+    CHECK(reading["cycles"][0]["phases"][0]["target_counts"].is_null());
+}
+
+TEST_CASE("Several recordings are read into a folder, each under its own name, and bad ones do not stop the rest")
+{
+    const TemporaryFolder& folder = practice();
+    std::filesystem::create_directories(folder / "other");
+    std::filesystem::copy_file(folder / "monday.flac", folder / "other" / "monday.flac", std::filesystem::copy_options::overwrite_existing);
+    writeText(folder / "broken.wav", "no sound");
+    const Run r = run(folder, "analyse monday.flac broken.wav other/monday.flac --plan four-seven-eight --out readings");
+    CHECK(r.exit == 3);
+    CHECK(isOneLine(r.err));
+    CHECK_THAT(r.err, Catch::Contains("broken.wav"));
+    CHECK(std::filesystem::exists(folder / "readings" / "monday.json"));
+    CHECK(std::filesystem::exists(folder / "readings" / "monday-2.json"));
+    CHECK_FALSE(std::filesystem::exists(folder / "readings" / "broken.json"));
+    CHECK(run(folder, "analyse monday.flac other/monday.flac --out -").exit == 2);
+    CHECK(run(folder, "analyse monday.flac other/monday.flac --out broken.wav").exit == 2);
+}
+
+TEST_CASE("Each bad input has its exit status, one line of complaint, and writes nothing")
+{
+    const TemporaryFolder& folder = practice();
+    writeText(folder / "empty.wav", "");
+    writeText(folder / "words.m4a", "only words");
+    writeText(folder / "bad.json", R"({"format":"layakari.plan","version":1,"name":"x","parts":[{"kind":"cycles","repeat":1,"phases":[{"phase":"inhale","counts":-1}]}]})");
+    writeText(folder / "newer.json", R"({"format":"layakari.plan","version":7,"name":"x","parts":[]})");
+    struct Row {
+        std::string arguments;
+        int exit;
+        std::string complaint;
+    };
+    const Row rows[] = {
+        {"analyse missing.wav", 3, "no such file"},
+        {"analyse .", 3, "folder"},
+        {"analyse empty.wav", 3, "empty"},
+        {"analyse words.m4a", 3, "not a sound file"},
+        {"analyse monday.flac --plan bad.json", 4, "/parts/0/phases/0/counts"},
+        {"analyse monday.flac --plan newer.json", 4, "/version"},
+        {"analyse monday.flac --plan nowhere.json", 4, "no preset and no plan file"},
+        {"analyse monday.flac --plan .", 4, "folder"},
+        {"analyse monday.flac --plan words.m4a", 4, "is not JSON"},
+    };
+    for (const Row& row : rows) {
+        INFO(row.arguments);
+        const Run r = run(folder, row.arguments + " --out untouched.json");
+        CHECK(r.exit == row.exit);
+        CHECK(r.out.empty());
+        CHECK(isOneLine(r.err));
+        CHECK_THAT(r.err, Catch::Contains(row.complaint));
+        CHECK_FALSE(std::filesystem::exists(folder / "untouched.json"));
+    }
+    CHECK(run(folder, "analyse monday.flac --out no/such/folder/r.json").exit == 2);
+}
+
+TEST_CASE("A recording that may not be opened is status 3, also for somebody who is not root")
+{
+    const TemporaryFolder folder;
+    writeFloatWav(folder / "locked.wav", whiteNoise(1, 16000, 0.1), 16000);
+    ::chmod((folder / "locked.wav").c_str(), 0);
+    ::chmod(folder.path().c_str(), 0777);
+    // Root may read everything, so root runs it as nobody; the program must then be where nobody can reach it.
+    const bool isRoot = ::geteuid() == 0;
+    const auto copy = folder / "layakari-cli";
+    std::filesystem::copy_file(LAYAKARI_CLI, copy);
+    const std::string as = isRoot ? "setpriv --reuid=65534 --regid=65534 --clear-groups " : "";
+    const std::string command = "cd '" + folder.path().string() + "' && " + as + copy.string() + " analyse locked.wav 2> .err";
+    const int status = std::system(command.c_str());
+    CHECK(WEXITSTATUS(status) == 3);
+    CHECK_THAT(readText(folder / ".err"), Catch::Contains("ermission"));
+}
+
+TEST_CASE("No breathing is status 5, and the reading is still written")
+{
+    const TemporaryFolder folder;
+    writeFloatWav(folder / "room.wav", whiteNoise(20, 16000, 0.01), 16000);
+    const Run r = run(folder, "analyse room.wav --plan square-4 --out r.json");
+    CHECK(r.exit == 5);
+    CHECK(isOneLine(r.err));
+    const Json reading = Json::parse(readText(folder / "r.json"));
+    CHECK(reading["quality"]["verdict"] == "poor");
+    CHECK(reading["summary"]["accuracy"].is_null());
+}
+
+TEST_CASE("A simulated practice is the same on every run, and its truth has the format")
+{
+    const TemporaryFolder folder;
+    const std::string arguments = "simulate --plan ladder-even --seed 5 --rate 8000 --temperament hurried ";
+    REQUIRE(run(folder, arguments + "--out a.flac --truth a.json").exit == 0);
+    REQUIRE(run(folder, arguments + "--out b.flac --truth b.json").exit == 0);
+    CHECK(readText(folder / "a.flac") == readText(folder / "b.flac"));
+    CHECK(readText(folder / "a.json") == readText(folder / "b.json"));
+    const Json truth = Json::parse(readText(folder / "a.json"));
+    for (const char* key : {"format", "version", "plan", "phases", "strokes", "hums", "voice"}) CHECK(truth.contains(key));
+    int leftovers = 0;
+    for (const auto& entry : std::filesystem::directory_iterator(folder.path())) leftovers += entry.path().string().find(".part-") != std::string::npos;
+    CHECK(leftovers == 0);
+}
+
+TEST_CASE("Strokes and hums are not read yet: null, and the summary says so")
+{
+    const TemporaryFolder folder;
+    REQUIRE(run(folder, "simulate --plan humming-3 --seed 2 --rate 16000 --out h.flac").exit == 0);
+    const Run printed = run(folder, "analyse h.flac --plan humming-3 --out -");
+    REQUIRE(printed.exit == 0);
+    const Json reading = Json::parse(printed.out);
+    CHECK(reading["hums"].is_null());
+    CHECK(reading["stroke_runs"].is_null());
+    CHECK_THAT(run(folder, "analyse h.flac --plan humming-3").out, Catch::Contains("cannot be read yet"));
+}

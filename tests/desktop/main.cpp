@@ -1,0 +1,17 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// Runs the desktop's tests with a real application: offscreen unless a display was asked for.
+#define CATCH_CONFIG_RUNNER
+#include "desktop/theme/theme.hpp"
+
+#include <QApplication>
+#include <catch2/catch.hpp>
+
+int main(int argc, char** argv)
+{
+    if (qEnvironmentVariableIsEmpty("QT_QPA_PLATFORM")) qputenv("QT_QPA_PLATFORM", "offscreen");
+    QApplication app(argc, argv);
+    QApplication::setApplicationName(QStringLiteral("layakari-test"));
+    layakari::applyTheme(layakari::Theme::paperTheme());
+    return Catch::Session().run(argc, argv);
+}

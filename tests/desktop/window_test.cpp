@@ -1,0 +1,453 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// The real window, by real clicks, keys and drops; looked at through what it shows.
+#include "desktop/main_window.hpp"
+#include "desktop/read/staff_view.hpp"
+#include "desktop/theme/theme.hpp"
+#include "tests/support/sounds.hpp"
+#include "tests/support/temporary_folder.hpp"
+
+#include <QAbstractItemModelTester>
+#include <QApplication>
+#include <QComboBox>
+#include <QDropEvent>
+#include <QFileDialog>
+#include <QLabel>
+#include <QLineEdit>
+#include <QListWidget>
+#include <QMimeData>
+#include <QPushButton>
+#include <QTest>
+#include <QTimer>
+#include <catch2/catch.hpp>
+#include <set>
+
+using namespace layakari;
+
+namespace {
+
+constexpr int longMs = 30000;
+
+// Practices that all tests share, made once.
+const TemporaryFolder& practices()
+{
+    static const TemporaryFolder folder;
+    static const bool made = [] {
+        simulateTo(folder / "square.flac", "square-4", Temperament{}, 31);
+        simulateTo(folder / "evening.flac", "four-seven-eight", *temperamentByName("hurried"), 32);
+        writeText(folder / "evening.plan.json", findPreset("four-seven-eight")->json);
+        writeText(folder / "broken.m4a", "only words");
+        return true;
+    }();
+    REQUIRE(made);
+    return folder;
+}
+
+QString practice(const char* name) { return QString::fromStdString((practices() / name).string()); }
+
+class Window {
+public:
+    TemporaryFolder data;
+    MainWindow window{data.path()};
+
+    Window()
+    {
+        window.resize(1280, 800);
+        window.show();
+        REQUIRE(QTest::qWaitForWindowExposed(&window));
+    }
+
+    template <class T>
+    T* find(const char* name)
+    {
+        T* found = window.findChild<T*>(QLatin1String(name));
+        REQUIRE(found);
+        return found;
+    }
+    QString text(const char* name) { return find<QLabel>(name)->text(); }
+    StaffView* staff() { return find<StaffView>("staff"); }
+
+    void drop(const QStringList& files)
+    {
+        QMimeData mime;
+        QList<QUrl> urls;
+        for (const QString& file : files) urls.push_back(QUrl::fromLocalFile(file));
+        mime.setUrls(urls);
+        QDragEnterEvent enter({400, 400}, Qt::CopyAction, &mime, Qt::LeftButton, Qt::NoModifier);
+        QApplication::sendEvent(&window, &enter);
+        REQUIRE(enter.isAccepted());
+        QDropEvent event(QPointF(400, 400), Qt::CopyAction, &mime, Qt::LeftButton, Qt::NoModifier);
+        QApplication::sendEvent(&window, &event);
+    }
+    void waitForRow(int rows = 1) { REQUIRE(QTest::qWaitFor([&] { return staff()->isVisible() && staff()->model()->rowCount() >= rows && !progress(); }, longMs)); }
+    bool progress() { return find<QWidget>("messageBar")->isVisible() && find<QPushButton>("messageButton")->text() == "Stop"; }
+    void choosePlan(const QString& name)
+    {
+        auto* chooser = find<QComboBox>("planChooser");
+        const int index = chooser->findText(name);
+        REQUIRE(index >= 0);
+        chooser->setCurrentIndex(index);
+        emit chooser->activated(index);
+    }
+    void openAs(const char* file, const char* plan)
+    {
+        choosePlan(QString::fromStdString(findPreset(plan)->plan.name));
+        drop({practice(file)});
+        waitForRow();
+    }
+    QStringList rows()
+    {
+        QStringList all;
+        for (int i = 0; i < staff()->model()->rowCount(); ++i) all << staff()->model()->index(i, 0).data(Qt::AccessibleTextRole).toString();
+        return all;
+    }
+    void key(Qt::Key k, Qt::KeyboardModifiers modifiers = Qt::NoModifier) { QTest::keyClick(QApplication::focusWidget() ? QApplication::focusWidget() : &window, k, modifiers); }
+};
+
+std::set<QRgb> coloursIn(const QImage& image)
+{
+    std::set<QRgb> colours;
+    for (int y = 0; y < image.height(); y += 2)
+        for (int x = 0; x < image.width(); x += 2) colours.insert(image.pixel(x, y));
+    return colours;
+}
+
+bool hasColour(const QWidget& widget, const QColor& colour)
+{
+    return coloursIn(const_cast<QWidget&>(widget).grab().toImage()).contains(colour.rgb());
+}
+
+// Answers the file dialog that opens next by typing a name.
+void answerFileDialog(const QString& file)
+{
+    auto* timer = new QTimer;
+    QObject::connect(timer, &QTimer::timeout, [timer, file] {
+        for (QWidget* top : QApplication::topLevelWidgets())
+            if (auto* dialog = qobject_cast<QFileDialog*>(top); dialog && dialog->isVisible()) {
+                timer->deleteLater();
+                dialog->findChild<QLineEdit*>()->setText(file);
+                QTest::keyClick(dialog->findChild<QLineEdit*>(), Qt::Key_Return);
+                return;
+            }
+    });
+    timer->start(50);
+}
+
+}  // namespace
+
+TEST_CASE("An empty window says what to do first, and warns")
+{
+    Window w;
+    CHECK(w.find<QWidget>("emptyPage")->isVisible());
+    CHECK_FALSE(w.find<QPushButton>("save")->isEnabled());
+    bool caution = false;
+    for (const QLabel* label : w.find<QWidget>("emptyPage")->findChildren<QLabel*>()) caution = caution || label->text().contains("ask your doctor");
+    CHECK(caution);
+}
+
+TEST_CASE("A dropped recording is read: sentence, figures, a row a cycle")
+{
+    Window w;
+    w.openAs("square.flac", "square-4");
+    CHECK_THAT(w.text("sentence").toStdString(), Catch::Contains("4 cycles of 4 : 4 : 4 : 4 in counts of 1."));
+    CHECK_THAT(w.text("completion").toStdString(), Catch::Contains("4 / 4"));
+    CHECK_THAT(w.text("accuracy").toStdString(), Catch::Contains("±"));
+    CHECK(w.text("accuracyName") == "accuracy, of 100");
+    CHECK(w.text("recordingName") == "square");
+    CHECK(w.window.windowTitle().startsWith("square"));
+    CHECK(w.rows().filter("Cycle").size() == 4);
+    CHECK(w.rows().first().startsWith("before"));
+    CHECK(w.rows().last().startsWith("after"));
+    QAbstractItemModelTester tester(w.staff()->model(), QAbstractItemModelTester::FailureReportingMode::Warning);
+}
+
+TEST_CASE("The staff is drawn in the four colours of the phases, in both themes")
+{
+    for (const Theme* theme : {&Theme::paperTheme(), &Theme::beforeDawn()}) {
+        applyTheme(*theme);
+        Window w;
+        w.openAs("square.flac", "square-4");
+        QTest::qWait(50);
+        for (const QColor& colour : {theme->inhale, theme->holdFull, theme->exhale, theme->holdEmpty}) CHECK(hasColour(*w.staff(), colour));
+        CHECK(hasColour(*w.find<QWidget>("soundStrip"), theme->inhale));
+    }
+    applyTheme(Theme::paperTheme());
+}
+
+TEST_CASE("All text can be read on its ground: contrast 4.5 to 1 or better")
+{
+    for (const Theme* theme : {&Theme::paperTheme(), &Theme::beforeDawn()})
+        for (const QColor& text : {theme->ink, theme->softInk, theme->inhaleText, theme->holdFullText, theme->exhaleText, theme->holdEmptyText})
+            for (const QColor& ground : {theme->paper, theme->panel}) {
+                INFO(theme->name.toStdString() << " " << text.name().toStdString() << " on " << ground.name().toStdString());
+                CHECK(contrastRatio(text, ground) >= 4.5);
+            }
+    CHECK(contrastRatio(Qt::black, Qt::white) == Approx(21));
+}
+
+TEST_CASE("The theme changes with a key and is remembered")
+{
+    TemporaryFolder data;
+    {
+        MainWindow window(data.path());
+        window.show();
+        REQUIRE(QTest::qWaitForWindowExposed(&window));
+        QTest::keyClick(&window, Qt::Key_D, Qt::ControlModifier);
+        CHECK(currentTheme().dark);
+        CHECK(hasColour(window, Theme::beforeDawn().paper));
+    }
+    CHECK_THAT(readText(data / "desktop.ini"), Catch::Contains("before dawn"));
+    applyTheme(Theme::paperTheme());
+}
+
+TEST_CASE("The plan beside a recording is taken without asking")
+{
+    Window w;
+    w.choosePlan("No plan: free breathing");
+    w.drop({practice("evening.flac")});
+    w.waitForRow();
+    CHECK(w.find<QComboBox>("planChooser")->currentText() == "Four-seven-eight, own counts");
+    CHECK(w.rows().filter("Cycle").size() == 6);
+}
+
+TEST_CASE("Another plan reads the same recording again at once")
+{
+    Window w;
+    w.openAs("square.flac", "square-4");
+    w.choosePlan("No plan: free breathing");
+    REQUIRE(QTest::qWaitFor([&] { return w.text("sentence").contains("free breath"); }, longMs));
+    CHECK(w.text("accuracyName") == "breaths a minute");
+    w.choosePlan("Square breath 4 : 4 : 4 : 4");
+    REQUIRE(QTest::qWaitFor([&] { return w.text("sentence").contains("4 cycles"); }, longMs));
+}
+
+TEST_CASE("A plan file is chosen in a dialog, and a faulty one is refused with its pointer")
+{
+    Window w;
+    w.openAs("square.flac", "square-4");
+    TemporaryFolder folder;
+    writeText(folder / "bad.json", R"({"format":"layakari.plan","version":1,"name":"x","parts":[{"kind":"cycles"}]})");
+    answerFileDialog(QString::fromStdString((folder / "bad.json").string()));
+    w.choosePlan("From a plan file…");
+    REQUIRE(QTest::qWaitFor([&] { return w.find<QWidget>("messageBar")->isVisible(); }, longMs));
+    CHECK_THAT(w.text("message").toStdString(), Catch::Contains("/parts/0/repeat"));
+    CHECK(w.find<QComboBox>("planChooser")->currentText() == "Square breath 4 : 4 : 4 : 4");
+
+    std::string own = findPreset("square-4")->json;
+    own.replace(own.find("Square breath"), 13, "My own square");
+    writeText(folder / "own.json", own);
+    w.drop({QString::fromStdString((folder / "own.json").string())});
+    REQUIRE(QTest::qWaitFor([&] { return !w.progress(); }, longMs));
+    CHECK(w.find<QComboBox>("planChooser")->currentText().startsWith("My own square"));
+}
+
+TEST_CASE("A file that cannot be read is named with what to try, and the reading before stays")
+{
+    Window w;
+    w.openAs("square.flac", "square-4");
+    const QString sentence = w.text("sentence");
+    w.drop({practice("broken.m4a")});
+    REQUIRE(QTest::qWaitFor([&] { return w.find<QWidget>("messageBar")->isVisible() && !w.progress(); }, longMs));
+    CHECK_THAT(w.text("message").toStdString(), Catch::Contains("broken.m4a") && Catch::Contains("try"));
+    CHECK(w.text("sentence") == sentence);
+    w.staff()->setFocus();
+    w.key(Qt::Key_Escape);
+    CHECK_FALSE(w.find<QWidget>("messageBar")->isVisible());
+}
+
+TEST_CASE("Reading can be stopped, and nothing is shown of it")
+{
+    Window w;
+    w.choosePlan("Square breath 4 : 4 : 4 : 4");
+    w.drop({practice("square.flac")});
+    CHECK(w.progress());
+    QTest::mouseClick(w.find<QPushButton>("messageButton"), Qt::LeftButton);
+    CHECK_THAT(w.text("message").toStdString(), Catch::Contains("Stopped"));
+    QTest::qWait(300);
+    CHECK(w.find<QWidget>("emptyPage")->isVisible());
+}
+
+TEST_CASE("Of two recordings dropped one after the other the later one is shown")
+{
+    Window w;
+    w.drop({practice("square.flac")});
+    w.drop({practice("evening.flac")});
+    w.waitForRow();
+    QTest::qWait(200);
+    CHECK(w.text("recordingName") == "evening");
+}
+
+TEST_CASE("Arrows go by row and by phase; Space plays and the cursor moves, with no sound device too")
+{
+    Window w;
+    w.openAs("square.flac", "square-4");
+    StaffView* staff = w.staff();
+    REQUIRE(staff->hasFocus());
+    const int first = staff->currentIndex().row();
+    w.key(Qt::Key_Down);
+    CHECK(staff->currentIndex().row() == first + 1);
+    w.key(Qt::Key_Up);
+    CHECK(staff->currentIndex().row() == first);
+
+    auto* strip = w.find<QWidget>("soundStrip");
+    CHECK_FALSE(w.find<QPushButton>("playPhase")->isEnabled());
+    w.key(Qt::Key_Right);
+    CHECK(w.find<QPushButton>("playPhase")->isEnabled());
+    CHECK(strip->accessibleDescription().startsWith("in "));
+    w.key(Qt::Key_Right);
+    CHECK(strip->accessibleDescription().startsWith("held in "));
+    w.key(Qt::Key_Left);
+    CHECK(strip->accessibleDescription().startsWith("in "));
+
+    auto* play = w.find<QPushButton>("playRow");
+    const QImage still = strip->grab().toImage();
+    w.key(Qt::Key_Space);
+    REQUIRE(QTest::qWaitFor([&] { return play->text() == "Stop"; }, longMs));
+    QTest::qWait(200);
+    CHECK(strip->grab().toImage() != still);
+    w.key(Qt::Key_Space);
+    CHECK(play->text() == "Play row");
+    QTest::qWait(50);
+    CHECK(strip->grab().toImage() == still);
+}
+
+TEST_CASE("A click in the strip chooses the phase under it, and a double click plays it")
+{
+    Window w;
+    w.openAs("square.flac", "square-4");
+    auto* strip = w.find<QWidget>("soundStrip");
+    QTest::mouseClick(strip, Qt::LeftButton, {}, {strip->width() * 2 / 5, 60});
+    CHECK(strip->accessibleDescription().startsWith("held in "));
+    QTest::mouseDClick(strip, Qt::LeftButton, {}, {strip->width() * 2 / 5, 60});
+    REQUIRE(QTest::qWaitFor([&] { return w.find<QPushButton>("playRow")->text() == "Stop"; }, longMs));
+    w.key(Qt::Key_Escape);
+    CHECK(w.find<QPushButton>("playRow")->text() == "Play row");
+}
+
+TEST_CASE("A reading is saved in a dialog and opened again, with its sound")
+{
+    Window w;
+    w.openAs("square.flac", "square-4");
+    const QString sentence = w.text("sentence");
+    const QStringList rows = w.rows();
+    TemporaryFolder folder;
+    const QString saved = QString::fromStdString((folder / "square.reading.json").string());
+    answerFileDialog(saved);
+    QTest::keyClick(&w.window, Qt::Key_S, Qt::ControlModifier);
+    REQUIRE(QTest::qWaitFor([&] { return QFile::exists(saved); }, longMs));
+    CHECK_THAT(w.text("message").toStdString(), Catch::Contains("Saved"));
+
+    Window other;
+    other.drop({saved});
+    other.waitForRow();
+    CHECK(other.text("sentence") == sentence);
+    CHECK(other.rows() == rows);
+    CHECK(other.find<QPushButton>("playRow")->isEnabled());
+}
+
+TEST_CASE("A saved reading whose recording is gone is still shown, and says that it cannot be played")
+{
+    TemporaryFolder folder;
+    std::filesystem::copy_file(practices() / "square.flac", folder / "gone.flac");
+    auto listened = listenToFile(folder / "gone.flac");
+    writeText(folder / "gone.reading.json", readingToJson(readAgainst(*listened, findPreset("square-4")->plan)));
+    std::filesystem::remove(folder / "gone.flac");
+    Window w;
+    w.drop({QString::fromStdString((folder / "gone.reading.json").string())});
+    w.waitForRow();
+    CHECK(w.rows().filter("Cycle").size() == 4);
+    CHECK_FALSE(w.find<QPushButton>("playRow")->isEnabled());
+    w.choosePlan("No plan: free breathing");
+    CHECK_THAT(w.text("message").toStdString(), Catch::Contains("not at hand"));
+    CHECK(w.find<QComboBox>("planChooser")->currentText() == "Square breath 4 : 4 : 4 : 4");
+}
+
+TEST_CASE("Several files dropped at once: the first is read, the others wait under what was read lately")
+{
+    Window w;
+    w.drop({practice("evening.flac"), practice("square.flac")});
+    w.waitForRow();
+    CHECK(w.text("recordingName") == "evening");
+    MainWindow next(w.data.path());
+    auto* recent = next.findChild<QListWidget*>("recent");
+    REQUIRE(recent->count() == 2);
+    next.show();
+    QTest::mouseClick(recent->viewport(), Qt::LeftButton, {}, recent->visualItemRect(recent->item(1)).center());
+    REQUIRE(QTest::qWaitFor([&] { return next.findChild<QLabel*>("recordingName")->text() == recent->item(1)->text().section(' ', 0, 0) || !next.windowTitle().startsWith("Layakari"); }, longMs));
+}
+
+TEST_CASE("Numbers go to the places, and a place that is not there yet says so")
+{
+    Window w;
+    w.openAs("square.flac", "square-4");
+    w.key(Qt::Key_5);
+    CHECK_THAT(w.text("message").toStdString(), Catch::Contains("Journey is not in this version"));
+    w.find<QPushButton>("open")->setFocus();
+    w.key(Qt::Key_3);
+    CHECK(w.staff()->hasFocus());
+}
+
+TEST_CASE("Nothing is cut at 1024x700: every control lies inside the window")
+{
+    Window w;
+    w.window.resize(1024, 700);
+    w.openAs("square.flac", "square-4");
+    QTest::qWait(50);
+    CHECK(w.window.width() == 1024);
+    for (const QWidget* widget : w.window.findChildren<QWidget*>()) {
+        if (!widget->isVisible() || (!qobject_cast<const QLabel*>(widget) && !qobject_cast<const QPushButton*>(widget))) continue;
+        INFO(widget->objectName().toStdString());
+        CHECK(w.window.rect().contains(QRect(widget->mapTo(&w.window, QPoint(0, 0)), widget->size())));
+        CHECK(widget->width() >= std::min(widget->minimumSizeHint().width(), 1024));
+    }
+}
+
+TEST_CASE("Every control has a name for screen readers")
+{
+    Window w;
+    w.openAs("square.flac", "square-4");
+    for (const QWidget* widget : w.window.findChildren<QWidget*>()) {
+        if (widget->focusPolicy() == Qt::NoFocus || !widget->isVisible() || widget->objectName().startsWith("qt_")) continue;
+        const auto* button = qobject_cast<const QPushButton*>(widget);
+        INFO(widget->metaObject()->className() << " " << widget->objectName().toStdString());
+        CHECK((!widget->accessibleName().isEmpty() || (button && !button->text().isEmpty())));
+    }
+}
+
+TEST_CASE("A reading of 600 cycles paints each view of its rows quickly enough to scroll")
+{
+    Reading reading;
+    reading.recording.file = "long.flac";
+    Plan plan = findPreset("square-4")->plan;
+    std::get<Cycles>(plan.parts[0].content).repeat = 600;
+    reading.plan = plan;
+    double t = 0;
+    for (int c = 0; c < 600; ++c) {
+        ReadCycle cycle;
+        cycle.part = "/parts/0";
+        cycle.repetition = c;
+        for (int k = 0; k < 4; ++k) {
+            ReadPhase p;
+            p.kind = static_cast<ReadKind>(k);
+            p.startS = t;
+            p.endS = t += 4;
+            p.role = Role::Practice;
+            p.cycle = c;
+            cycle.phases.push_back({static_cast<PhaseKind>(k), TargetCounts::exactly(4), {reading.phases.size()}, 0, {}, {}});
+            reading.phases.push_back(p);
+        }
+        reading.cycles.push_back(cycle);
+    }
+    reading.summary = measure(reading.phases, reading.cycles, &plan);
+    StaffView view;
+    view.resize(1280, 400);
+    view.setSheet(StaffSheet::of(reading));
+    REQUIRE(view.model()->rowCount() == 600);
+    view.show();
+    REQUIRE(QTest::qWaitForWindowExposed(&view));
+    // Only rows in sight are painted: going to the end is one view, not six hundred rows.
+    view.scrollToBottom();
+    QTest::qWait(20);
+    CHECK(view.indexAt({200, 200}).row() > 590);
+    CHECK(hasColour(view, currentTheme().exhale));
+}
