@@ -26,12 +26,13 @@ struct Options {
 };
 
 struct Outcome {
-    std::string text;       // for standard output
-    std::string complaint;  // for standard error
+    std::string text;      // for standard output
+    std::string complaint; // for standard error
     int exit = Done;
 };
 
-void writeOrPrint(Outcome& outcome, const Reading& reading, const fs::path& target, const Options& options)
+void writeOrPrint(Outcome& outcome, const Reading& reading, const fs::path& target,
+                  const Options& options)
 {
     if (options.out.empty())
         outcome.text = readableSummary(reading);
@@ -43,8 +44,9 @@ void writeOrPrint(Outcome& outcome, const Reading& reading, const fs::path& targ
     }
 }
 
-Outcome analyseOne(const std::string& recording, const fs::path& target, const std::optional<Plan>& plan,
-                   const Options& options, const Progress& progress)
+Outcome analyseOne(const std::string& recording, const fs::path& target,
+                   const std::optional<Plan>& plan, const Options& options,
+                   const Progress& progress)
 {
     Outcome outcome;
     auto listened = listenToFile(recording, progress);
@@ -52,7 +54,8 @@ Outcome analyseOne(const std::string& recording, const fs::path& target, const s
     const Reading reading = readAgainst(*listened, plan);
     writeOrPrint(outcome, reading, target, options);
     if (outcome.exit == Done && !reading.heardBreathing()) {
-        outcome.complaint = recording + ": no breathing was heard in it; place the microphone nearer, to one side of nose and mouth";
+        outcome.complaint = recording + ": no breathing was heard in it; place the microphone "
+                                        "nearer, to one side of nose and mouth";
         outcome.exit = NoBreathing;
     }
     return outcome;
@@ -67,7 +70,8 @@ std::vector<fs::path> targetsFor(const Options& options)
     for (const std::string& recording : options.recordings) {
         const std::string stem = fs::path(recording).stem().string();
         std::string name = stem + ".json";
-        for (int n = 2; !taken.insert(name).second; ++n) name = stem + "-" + std::to_string(n) + ".json";
+        for (int n = 2; !taken.insert(name).second; ++n)
+            name = stem + "-" + std::to_string(n) + ".json";
         targets.push_back(fs::path(options.out) / name);
     }
     return targets;
@@ -83,11 +87,13 @@ int prepareFolder(const Options& options)
     std::error_code ec;
     fs::create_directories(options.out, ec);
     if (fs::is_directory(options.out)) return Done;
-    complain(options.out + ": with several recordings --out names a folder, and this cannot be one; choose another name");
+    complain(options.out + ": with several recordings --out names a folder, and this cannot be "
+                           "one; choose another name");
     return Usage;
 }
 
-// As many at a time as there are cores; results are printed in the order in which they were asked for.
+// As many at a time as there are cores; results are printed in the order in which they were asked
+// for.
 int analyseAll(const Options& options, const std::optional<Plan>& plan)
 {
     const std::vector<fs::path> targets = targetsFor(options);
@@ -99,12 +105,14 @@ int analyseAll(const Options& options, const std::optional<Plan>& plan)
         const auto work = [&] {
             for (std::size_t i = next++; i < outcomes.size(); i = next++) {
                 const Progress progress{[&, i](double f) { line.tell(i, f); }, stop};
-                outcomes[i] = analyseOne(options.recordings[i], targets[i], plan, options, progress);
+                outcomes[i] =
+                    analyseOne(options.recordings[i], targets[i], plan, options, progress);
             }
         };
         std::vector<std::jthread> workers;
         const std::size_t cores = std::max(1u, std::thread::hardware_concurrency());
-        for (std::size_t w = 0; w < std::min(cores, outcomes.size()); ++w) workers.emplace_back(work);
+        for (std::size_t w = 0; w < std::min(cores, outcomes.size()); ++w)
+            workers.emplace_back(work);
     }
     int status = Done;
     for (std::size_t i = 0; i < outcomes.size(); ++i) {
@@ -112,7 +120,8 @@ int analyseAll(const Options& options, const std::optional<Plan>& plan)
         std::fputs(outcomes[i].text.c_str(), stdout);
         if (!outcomes[i].complaint.empty()) complain(outcomes[i].complaint);
         // Of several faults the gravest tells: what could not be read before what held no breath.
-        if (outcomes[i].exit != Done && (status == Done || outcomes[i].exit < status)) status = outcomes[i].exit;
+        if (outcomes[i].exit != Done && (status == Done || outcomes[i].exit < status))
+            status = outcomes[i].exit;
     }
     return status;
 }
@@ -132,20 +141,25 @@ int analyse(const Options& options)
     return analyseAll(options, plan);
 }
 
-}  // namespace
+} // namespace
 
 void addAnalyse(CLI::App& app, std::function<int()>& run)
 {
     auto options = std::make_shared<Options>();
-    CLI::App* command = app.add_subcommand("analyse", "Read recordings, against a plan or as free breathing");
+    CLI::App* command =
+        app.add_subcommand("analyse", "Read recordings, against a plan or as free breathing");
     command->set_version_flag("--version", "layakari-cli " LAYAKARI_VERSION);
-    command->add_option("RECORDING", options->recordings, "Any sound file; several may be given")->required();
+    command->add_option("RECORDING", options->recordings, "Any sound file; several may be given")
+        ->required();
     command->add_option("--plan", options->plan, "A plan file, or a preset's id");
-    command->add_option("--out", options->out, "Where to write the reading: a file, '-', or for several recordings a folder");
+    command->add_option(
+        "--out", options->out,
+        "Where to write the reading: a file, '-', or for several recordings a folder");
     command->footer("Without --out a summary is printed.\n"
-                    "Exit status: 0 done, 2 wrong usage, 3 a recording cannot be read, 4 the plan is not valid,\n"
+                    "Exit status: 0 done, 2 wrong usage, 3 a recording cannot be read, 4 the plan "
+                    "is not valid,\n"
                     "5 no breathing was heard (the reading is still written).");
     command->callback([options, &run] { run = [options] { return analyse(*options); }; });
 }
 
-}  // namespace layakari::cli
+} // namespace layakari::cli

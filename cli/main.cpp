@@ -13,7 +13,8 @@ constexpr const char* version = "layakari-cli " LAYAKARI_VERSION;
 
 int listPresets()
 {
-    for (const Preset& preset : presets()) std::printf("%s\t%s\n", preset.id.c_str(), preset.plan.name.c_str());
+    for (const Preset& preset : presets())
+        std::printf("%s\t%s\n", preset.id.c_str(), preset.plan.name.c_str());
     return Done;
 }
 
@@ -36,7 +37,8 @@ int run(int argc, char** argv)
     std::function<int()> command;
 
     addAnalyse(app, command);
-    CLI::App* list = app.add_subcommand("presets", "List the plans that are built in: id, tab, name");
+    CLI::App* list =
+        app.add_subcommand("presets", "List the plans that are built in: id, tab, name");
     list->set_version_flag("--version", version);
     list->callback([&] { command = listPresets; });
     std::string id;
@@ -61,8 +63,8 @@ int run(int argc, char** argv)
     return command();
 }
 
-}  // namespace
+} // namespace
 
-}  // namespace layakari::cli
+} // namespace layakari::cli
 
 int main(int argc, char** argv) { return layakari::cli::run(argc, argv); }

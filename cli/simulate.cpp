@@ -43,32 +43,45 @@ int simulate(const Options& options)
     const std::stop_token stop = stopOnInterrupt();
     ProgressLine line(1);
     const Progress progress{[&](double f) { line.tell(0, f); }, stop};
-    if (auto written = writeSimulation(*plan, *who, options.seed, options.out, options.truth, progress); !written) {
+    if (auto written =
+            writeSimulation(*plan, *who, options.seed, options.out, options.truth, progress);
+        !written) {
         complain(written.error().message());
         return exitFor(written.error());
     }
     return Done;
 }
 
-}  // namespace
+} // namespace
 
 void addSimulate(CLI::App& app, std::function<int()>& run)
 {
     auto options = std::make_shared<Options>();
     std::string names;
     for (const Temperament& t : temperaments()) names += (names.empty() ? "" : ", ") + t.name;
-    CLI::App* command = app.add_subcommand("simulate", "Record a simulated practitioner carrying out a plan");
+    CLI::App* command =
+        app.add_subcommand("simulate", "Record a simulated practitioner carrying out a plan");
     command->set_version_flag("--version", "layakari-cli " LAYAKARI_VERSION);
     command->add_option("--plan", options->plan, "A plan file, or a preset's id")->required();
-    command->add_option("--seed", options->seed, "The same seed gives the same sound")->capture_default_str();
+    command->add_option("--seed", options->seed, "The same seed gives the same sound")
+        ->capture_default_str();
     command->add_option("--out", options->out, "The sound, .flac or .wav")->required();
     command->add_option("--truth", options->truth, "What the sound really contains, as JSON");
-    command->add_option("--temperament", options->temperament, "One of " + names)->capture_default_str();
-    command->add_option("--count-length", options->countS, "Seconds a count, where the plan leaves it open")->check(CLI::Range(0.2, 10.0));
-    command->add_option("--breath-to-noise", options->breathToNoiseDb, "Breath over the room's noise, dB")->check(CLI::Range(-20.0, 90.0));
-    command->add_option("--rate", options->sampleRateHz, "Samples a second")->check(CLI::Range(8000, 192000));
-    command->add_flag("--automatic-gain", options->automaticGain, "Record with a phone's automatic gain");
+    command->add_option("--temperament", options->temperament, "One of " + names)
+        ->capture_default_str();
+    command
+        ->add_option("--count-length", options->countS,
+                     "Seconds a count, where the plan leaves it open")
+        ->check(CLI::Range(0.2, 10.0));
+    command
+        ->add_option("--breath-to-noise", options->breathToNoiseDb,
+                     "Breath over the room's noise, dB")
+        ->check(CLI::Range(-20.0, 90.0));
+    command->add_option("--rate", options->sampleRateHz, "Samples a second")
+        ->check(CLI::Range(8000, 192000));
+    command->add_flag("--automatic-gain", options->automaticGain,
+                      "Record with a phone's automatic gain");
     command->callback([options, &run] { run = [options] { return simulate(*options); }; });
 }
 
-}  // namespace layakari::cli
+} // namespace layakari::cli

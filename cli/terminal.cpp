@@ -23,7 +23,10 @@ Exit exitFor(const Error& error)
 
 void complain(const std::string& line) { std::fprintf(stderr, "layakari-cli: %s\n", line.c_str()); }
 
-ProgressLine::ProgressLine(std::size_t jobs) : m_jobs(jobs), m_onTerminal(::isatty(STDERR_FILENO) != 0) {}
+ProgressLine::ProgressLine(std::size_t jobs)
+    : m_jobs(jobs), m_onTerminal(::isatty(STDERR_FILENO) != 0)
+{
+}
 
 ProgressLine::~ProgressLine()
 {
@@ -62,4 +65,4 @@ std::stop_token stopOnInterrupt()
     return source.get_token();
 }
 
-}  // namespace layakari::cli
+} // namespace layakari::cli

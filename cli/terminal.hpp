@@ -18,7 +18,8 @@ Exit exitFor(const Error& error);
 /// One line on standard error.
 void complain(const std::string& line);
 
-/// A line of progress on standard error, only where that is a terminal. Safe to use from several threads.
+/// A line of progress on standard error, only where that is a terminal. Safe to use from several
+/// threads.
 class ProgressLine {
 public:
     explicit ProgressLine(std::size_t jobs);
@@ -36,4 +37,4 @@ private:
 /// A token that is stopped by Ctrl+C, once; a second Ctrl+C ends the program at once.
 std::stop_token stopOnInterrupt();
 
-}  // namespace layakari::cli
+} // namespace layakari::cli

@@ -19,7 +19,8 @@ using namespace layakari;
 // 0700: what is kept here is nobody else's business.
 std::filesystem::path prepareDataFolder(const QString& wanted)
 {
-    const QString fallback = QStandardPaths::writableLocation(QStandardPaths::GenericDataLocation) + QStringLiteral("/layakari");
+    const QString fallback = QStandardPaths::writableLocation(QStandardPaths::GenericDataLocation) +
+                             QStringLiteral("/layakari");
     const std::filesystem::path folder = (wanted.isEmpty() ? fallback : wanted).toStdString();
     std::error_code ec;
     std::filesystem::create_directories(folder, ec);
@@ -33,7 +34,8 @@ struct Shot {
     int phase = -1;
 };
 
-// Once nothing is running: chooses the row and phase that are wanted, saves a picture, ends the program.
+// Once nothing is running: chooses the row and phase that are wanted, saves a picture, ends the
+// program.
 void takeShot(MainWindow& window, const Shot& shot)
 {
     auto* staff = window.findChild<StaffView*>();
@@ -41,12 +43,15 @@ void takeShot(MainWindow& window, const Shot& shot)
     for (int i = 0; i <= shot.phase; ++i) emit staff->phaseStepWanted(+1);
     QTimer::singleShot(200, &window, [&window, shot] {
         const bool saved = window.grab().save(shot.file);
-        if (!saved) std::fprintf(stderr, "layakari: %s: the picture cannot be written; choose another folder\n", qPrintable(shot.file));
+        if (!saved)
+            std::fprintf(stderr,
+                         "layakari: %s: the picture cannot be written; choose another folder\n",
+                         qPrintable(shot.file));
         QApplication::exit(saved ? 0 : 1);
     });
 }
 
-}  // namespace
+} // namespace
 
 int main(int argc, char** argv)
 {
@@ -59,20 +64,45 @@ int main(int argc, char** argv)
     parser.setApplicationDescription(QStringLiteral("Measures recorded breath practice."));
     parser.addHelpOption();
     parser.addVersionOption();
-    parser.addPositionalArgument(QStringLiteral("FILE"), QStringLiteral("A recording, a saved reading, or a plan; the first is read."), QStringLiteral("[FILE...]"));
-    const QCommandLineOption plan(QStringLiteral("plan"), QStringLiteral("A plan file, or a preset's id."), QStringLiteral("PLAN"));
-    const QCommandLineOption data(QStringLiteral("data"), QStringLiteral("Where to keep what is remembered."), QStringLiteral("DIR"));
-    const QCommandLineOption theme(QStringLiteral("theme"), QStringLiteral("'paper' or 'before dawn'."), QStringLiteral("NAME"));
-    const QCommandLineOption size(QStringLiteral("size"), QStringLiteral("Size of the window, e.g. 1280x800."), QStringLiteral("WxH"));
-    const QCommandLineOption screenshot(QStringLiteral("screenshot"), QStringLiteral("Save a picture when the reading is there, and end."), QStringLiteral("FILE"));
-    const QCommandLineOption row(QStringLiteral("row"), QStringLiteral("For the picture: choose this row, from 0."), QStringLiteral("N"), QStringLiteral("-1"));
-    const QCommandLineOption phase(QStringLiteral("phase"), QStringLiteral("For the picture: choose this phase of the row, from 0."), QStringLiteral("N"), QStringLiteral("-1"));
-    parser.addOptions({plan, data, theme, size, screenshot, row, phase});
+    parser.addPositionalArgument(
+        QStringLiteral("FILE"),
+        QStringLiteral("A recording, a saved reading, or a plan; the first is read."),
+        QStringLiteral("[FILE...]"));
+    const QCommandLineOption plan(QStringLiteral("plan"),
+                                  QStringLiteral("A plan file, or a preset's id."),
+                                  QStringLiteral("PLAN"));
+    const QCommandLineOption noPlan(
+        QStringLiteral("no-plan"),
+        QStringLiteral("Read free breathing, whatever plan lies beside."));
+    const QCommandLineOption data(QStringLiteral("data"),
+                                  QStringLiteral("Where to keep what is remembered."),
+                                  QStringLiteral("DIR"));
+    const QCommandLineOption theme(QStringLiteral("theme"),
+                                   QStringLiteral("'paper' or 'before dawn'."),
+                                   QStringLiteral("NAME"));
+    const QCommandLineOption size(QStringLiteral("size"),
+                                  QStringLiteral("Size of the window, e.g. 1280x800."),
+                                  QStringLiteral("WxH"));
+    const QCommandLineOption screenshot(
+        QStringLiteral("screenshot"),
+        QStringLiteral("Save a picture when the reading is there, and end."),
+        QStringLiteral("FILE"));
+    const QCommandLineOption row(QStringLiteral("row"),
+                                 QStringLiteral("For the picture: choose this row, from 0."),
+                                 QStringLiteral("N"), QStringLiteral("-1"));
+    const QCommandLineOption phase(
+        QStringLiteral("phase"),
+        QStringLiteral("For the picture: choose this phase of the row, from 0."),
+        QStringLiteral("N"), QStringLiteral("-1"));
+    parser.addOptions({plan, noPlan, data, theme, size, screenshot, row, phase});
     parser.process(app);
 
     const std::filesystem::path folder = prepareDataFolder(parser.value(data));
     const QString settingsFile = QString::fromStdString((folder / "desktop.ini").string());
-    const QString themeName = parser.isSet(theme) ? parser.value(theme) : QSettings(settingsFile, QSettings::IniFormat).value(QStringLiteral("theme")).toString();
+    const QString themeName = parser.isSet(theme) ? parser.value(theme)
+                                                  : QSettings(settingsFile, QSettings::IniFormat)
+                                                        .value(QStringLiteral("theme"))
+                                                        .toString();
     applyTheme(themeName == Theme::beforeDawn().name ? Theme::beforeDawn() : Theme::paperTheme());
 
     MainWindow window(folder);
@@ -88,13 +118,18 @@ int main(int argc, char** argv)
         }
         window.readPage()->setPlan(*chosen);
     }
+    if (parser.isSet(noPlan)) window.readPage()->setPlan(std::nullopt);
+    if (parser.isSet(plan) || parser.isSet(noPlan)) window.readPage()->insistOnChosenPlan();
     window.show();
     const QStringList files = parser.positionalArguments();
     window.openFiles(files);
     if (parser.isSet(screenshot)) {
-        const Shot shot{parser.value(screenshot), parser.value(row).toInt(), parser.value(phase).toInt()};
+        const Shot shot{parser.value(screenshot), parser.value(row).toInt(),
+                        parser.value(phase).toInt()};
         if (window.readPage()->isBusy())
-            QObject::connect(window.readPage(), &ReadPage::settled, &window, [&window, shot] { takeShot(window, shot); }, Qt::SingleShotConnection);
+            QObject::connect(
+                window.readPage(), &ReadPage::settled, &window,
+                [&window, shot] { takeShot(window, shot); }, Qt::SingleShotConnection);
         else
             takeShot(window, shot);
     }

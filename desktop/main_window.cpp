@@ -32,7 +32,7 @@ QStringList localFiles(const QMimeData* data)
     return files;
 }
 
-}  // namespace
+} // namespace
 
 MainWindow::MainWindow(const std::filesystem::path& dataFolder, QWidget* parent)
     : QMainWindow(parent),
@@ -95,7 +95,8 @@ void MainWindow::addShortcuts()
             if (place == BreathLine::readPlace)
                 m_page->focusStaff();
             else
-                m_page->note(tr("%1 is not in this version yet.").arg(tr(BreathLine::places[static_cast<std::size_t>(place)])));
+                m_page->note(tr("%1 is not in this version yet.")
+                                 .arg(tr(BreathLine::places[static_cast<std::size_t>(place)])));
         });
 }
 
@@ -119,11 +120,14 @@ void MainWindow::showHead()
         return;
     }
     const QFileInfo file(QString::fromStdString(reading->recording.file));
-    m_name->setText(m_name->fontMetrics().elidedText(file.completeBaseName(), Qt::ElideMiddle, 300));
+    m_name->setText(
+        m_name->fontMetrics().elidedText(file.completeBaseName(), Qt::ElideMiddle, 300));
     m_name->setToolTip(file.filePath());
     QStringList details;
-    if (file.exists()) details << QLocale().toString(file.lastModified(), QStringLiteral("ddd d MMM, HH:mm"));
-    details << tr("%1 min").arg(QString::fromStdString(clockTime(reading->recording.durationSeconds)));
+    if (file.exists())
+        details << QLocale().toString(file.lastModified(), QStringLiteral("ddd d MMM, HH:mm"));
+    details << tr("%1 min").arg(
+        QString::fromStdString(clockTime(reading->recording.durationSeconds)));
     details << tr("%1 sound").arg(QString::fromUtf8(toWord(reading->quality.verdict)));
     m_details->setText(details.join(QStringLiteral(" · ")));
     setWindowTitle(tr("%1 – Layakari").arg(file.completeBaseName()));
@@ -132,7 +136,8 @@ void MainWindow::showHead()
 void MainWindow::switchTheme()
 {
     applyTheme(currentTheme().dark ? Theme::paperTheme() : Theme::beforeDawn());
-    QSettings(m_settingsFile, QSettings::IniFormat).setValue(QStringLiteral("theme"), currentTheme().name);
+    QSettings(m_settingsFile, QSettings::IniFormat)
+        .setValue(QStringLiteral("theme"), currentTheme().name);
     m_page->restyle();
     showHead();
 }
@@ -161,7 +166,8 @@ void MainWindow::restoreState()
 
 void MainWindow::closeEvent(QCloseEvent* event)
 {
-    QSettings(m_settingsFile, QSettings::IniFormat).setValue(QStringLiteral("geometry"), saveGeometry());
+    QSettings(m_settingsFile, QSettings::IniFormat)
+        .setValue(QStringLiteral("geometry"), saveGeometry());
     event->accept();
 }
 
@@ -177,4 +183,4 @@ void MainWindow::dropEvent(QDropEvent* event)
     openFiles(files);
 }
 
-}  // namespace layakari
+} // namespace layakari

@@ -10,7 +10,8 @@ namespace layakari {
 
 class ReadPage;
 
-/// The one window: the places along a breath at its head, the page under it. A recording may be dropped anywhere.
+/// The one window: the places along a breath at its head, the page under it. A recording may be
+/// dropped anywhere.
 class MainWindow : public QMainWindow {
     Q_OBJECT
 public:
@@ -39,4 +40,4 @@ private:
     QLabel* m_details;
 };
 
-}  // namespace layakari
+} // namespace layakari

@@ -28,13 +28,14 @@ namespace fs = std::filesystem;
 struct Case {
     std::string preset;
     std::string temperament;
-    double breathToNoiseDb = 0;  // 0: the temperament's own
-    std::string codec;           // empty: FLAC as it is
+    double breathToNoiseDb = 0; // 0: the temperament's own
+    std::string codec;          // empty: FLAC as it is
     std::uint64_t seed = 1;
 
     std::string name() const
     {
-        return preset + " " + temperament + (breathToNoiseDb != 0 ? " " + shortNumber(breathToNoiseDb) + " dB" : "") +
+        return preset + " " + temperament +
+               (breathToNoiseDb != 0 ? " " + shortNumber(breathToNoiseDb) + " dB" : "") +
                (codec.empty() ? "" : " " + codec) + " seed " + std::to_string(seed);
     }
 };
@@ -50,7 +51,7 @@ const std::map<std::string, std::pair<std::string, std::string>> codecs{
 struct Outcome {
     Case what;
     scoring::Score score;
-    double movedS = 0;  // by the same plan with other counts
+    double movedS = 0; // by the same plan with other counts
 };
 
 // The plan with all counts changed in length and proportion.
@@ -62,7 +63,8 @@ Plan withOtherCounts(Plan plan)
             if (auto* cycles = std::get_if<Cycles>(&part.content))
                 for (std::size_t k = 0; k < cycles->phases.size(); ++k) {
                     TargetCounts& counts = cycles->phases[k].counts;
-                    if (!counts.open) counts = TargetCounts::exactly(counts.middle() * (k % 2 ? 1.5 : 0.8));
+                    if (!counts.open)
+                        counts = TargetCounts::exactly(counts.middle() * (k % 2 ? 1.5 : 0.8));
                 }
         }
     };
@@ -70,7 +72,8 @@ Plan withOtherCounts(Plan plan)
     return plan;
 }
 
-// The farthest that a boundary of `a` lies from the nearest of `b`. The end of the recording is no boundary.
+// The farthest that a boundary of `a` lies from the nearest of `b`. The end of the recording is no
+// boundary.
 double largestMove(const Reading& a, const Reading& b)
 {
     std::vector<double> others;
@@ -80,7 +83,8 @@ double largestMove(const Reading& a, const Reading& b)
         for (const double moment : {p.startS, p.endS}) {
             if (moment > a.recording.durationSeconds - 0.1) continue;
             double nearest = 1e3;
-            for (const double other : others) nearest = std::min(nearest, std::fabs(moment - other));
+            for (const double other : others)
+                nearest = std::min(nearest, std::fabs(moment - other));
             most = std::max(most, nearest);
         }
     return most;
@@ -100,7 +104,8 @@ Outcome runCase(const Case& what, const fs::path& folder, std::size_t number)
     if (!what.codec.empty()) {
         const auto& [extension, options] = codecs.at(what.codec);
         const fs::path coded = folder / (std::to_string(number) + extension);
-        const std::string command = "ffmpeg -v error -y -i " + sound.string() + " " + options + " " + coded.string();
+        const std::string command =
+            "ffmpeg -v error -y -i " + sound.string() + " " + options + " " + coded.string();
         if (std::system(command.c_str()) != 0) std::exit(1);
         sound = coded;
     }
@@ -117,8 +122,9 @@ Outcome runCase(const Case& what, const fs::path& folder, std::size_t number)
 
 std::vector<Case> corpus(bool held, int seeds)
 {
-    const std::vector<std::string> plans{"even-4-4", "square-4", "square-4-exhale-first", "four-seven-eight", "long-exhale-4-6",
-                                         "held-5-6-5", "alternate-nostril-left-first", "ladder-even"};
+    const std::vector<std::string> plans{
+        "even-4-4",        "square-4",   "square-4-exhale-first",        "four-seven-eight",
+        "long-exhale-4-6", "held-5-6-5", "alternate-nostril-left-first", "ladder-even"};
     std::vector<Case> cases;
     std::size_t i = 0;
     for (int s = 0; s < seeds; ++s)
@@ -126,15 +132,19 @@ std::vector<Case> corpus(bool held, int seeds)
             if (who.name.starts_with("held-") != held) continue;
             for (const std::string& plan : plans) {
                 // Seeds below 1,000 are for tuning, those above are kept back.
-                const auto seed = static_cast<std::uint64_t>((held ? 1000 : 1) + s * 100 + static_cast<int>(i));
-                static const std::vector<std::string> ways{"", "m4a", "", "opus", "", "mp3", "", "telephone"};
+                const auto seed =
+                    static_cast<std::uint64_t>((held ? 1000 : 1) + s * 100 + static_cast<int>(i));
+                static const std::vector<std::string> ways{"", "m4a", "", "opus",
+                                                           "", "mp3", "", "telephone"};
                 cases.push_back({plan, who.name, 0, ways[i % ways.size()], seed});
                 ++i;
             }
         }
     for (const double db : {6.0, 9.0, 12.0, 20.0})
         for (const std::string plan : {"square-4", "four-seven-eight", "even-4-4"})
-            cases.push_back({plan, held ? "held-fan" : "steady", db, "", static_cast<std::uint64_t>((held ? 2000 : 500) + static_cast<int>(db))});
+            cases.push_back(
+                {plan, held ? "held-fan" : "steady", db, "",
+                 static_cast<std::uint64_t>((held ? 2000 : 500) + static_cast<int>(db))});
     return cases;
 }
 
@@ -153,12 +163,17 @@ void printRow(const std::string& name, const std::vector<const Outcome*>& outcom
     std::size_t within = 0;
     for (std::size_t i = 0; i < sum.boundaryErrorsS.size(); ++i)
         within += std::fabs(sum.boundaryErrorsS[i]) <= 2 * sum.boundarySdsS[i];
-    const double boundaries = static_cast<double>(std::max<std::size_t>(1, sum.boundaryErrorsS.size()));
-    std::printf("| %-34s | %3zu | %.3f | %5.1f | %4.1f | %4.0f | %4.0f | %3.0f | %4.1f | %4.1f | %4.1f | %3d/%-3d | %2.0f |\n", name.c_str(),
-                outcomes.size(), sum.f1(), 100 * sum.practiceShareFound(), 100.0 * sum.swappedBreaths / std::max(1, sum.trueBreaths),
-                1000 * scoring::absoluteQuantile(sum.boundaryErrorsS, 0.5), 1000 * scoring::absoluteQuantile(sum.boundaryErrorsS, 0.95),
-                100 * static_cast<double>(within) / boundaries, scoring::absoluteQuantile(accuracy, 0.5),
-                scoring::absoluteQuantile(accuracy, 0.95), scoring::absoluteQuantile(countLength, 0.95), sum.cyclesFound, sum.cyclesTrue,
+    const double boundaries =
+        static_cast<double>(std::max<std::size_t>(1, sum.boundaryErrorsS.size()));
+    std::printf("| %-34s | %3zu | %.3f | %5.1f | %4.1f | %4.0f | %4.0f | %3.0f | %4.1f | %4.1f | "
+                "%4.1f | %3d/%-3d | %2.0f |\n",
+                name.c_str(), outcomes.size(), sum.f1(), 100 * sum.practiceShareFound(),
+                100.0 * sum.swappedBreaths / std::max(1, sum.trueBreaths),
+                1000 * scoring::absoluteQuantile(sum.boundaryErrorsS, 0.5),
+                1000 * scoring::absoluteQuantile(sum.boundaryErrorsS, 0.95),
+                100 * static_cast<double>(within) / boundaries,
+                scoring::absoluteQuantile(accuracy, 0.5), scoring::absoluteQuantile(accuracy, 0.95),
+                scoring::absoluteQuantile(countLength, 0.95), sum.cyclesFound, sum.cyclesTrue,
                 1000 * moved);
 }
 
@@ -177,8 +192,10 @@ void printBias(const std::vector<Outcome>& outcomes)
 
 void printTable(const std::vector<Outcome>& outcomes)
 {
-    std::printf("| condition                          |   n |    F1 |found %%|swap %%|bnd ms|95 %%  |2sd %%|acc   | 95 %% |cnt %% | cycles  |move|\n");
-    std::printf("|------------------------------------|----:|------:|------:|-----:|-----:|-----:|----:|-----:|-----:|-----:|--------:|---:|\n");
+    std::printf("| condition                          |   n |    F1 |found %%|swap %%|bnd ms|95 %% "
+                " |2sd %%|acc   | 95 %% |cnt %% | cycles  |move|\n");
+    std::printf("|------------------------------------|----:|------:|------:|-----:|-----:|-----:|-"
+                "---:|-----:|-----:|-----:|--------:|---:|\n");
     std::map<std::string, std::vector<const Outcome*>> groups;
     std::vector<const Outcome*> all;
     for (const Outcome& o : outcomes) {
@@ -186,10 +203,12 @@ void printTable(const std::vector<Outcome>& outcomes)
         if (o.what.breathToNoiseDb == 0) {
             groups["1 plan: " + o.what.preset].push_back(&o);
             groups["2 who: " + o.what.temperament].push_back(&o);
-            groups["3 codec: " + (o.what.codec.empty() ? std::string("flac") : o.what.codec)].push_back(&o);
+            groups["3 codec: " + (o.what.codec.empty() ? std::string("flac") : o.what.codec)]
+                .push_back(&o);
         } else {
             char name[40];
-            std::snprintf(name, sizeof name, "4 breath to noise: %02.0f dB", o.what.breathToNoiseDb);
+            std::snprintf(name, sizeof name, "4 breath to noise: %02.0f dB",
+                          o.what.breathToNoiseDb);
             groups[name].push_back(&o);
         }
     }
@@ -198,7 +217,7 @@ void printTable(const std::vector<Outcome>& outcomes)
     printBias(outcomes);
 }
 
-}  // namespace
+} // namespace
 
 int main(int argc, char** argv)
 {
@@ -213,25 +232,30 @@ int main(int argc, char** argv)
     app.add_option("--seeds", seeds, "Recordings of each temperament and plan");
     CLI11_PARSE(app, argc, argv);
 
-    const fs::path folder = fs::temp_directory_path() / ("layakari-bench-" + std::to_string(::getpid()));
+    const fs::path folder =
+        fs::temp_directory_path() / ("layakari-bench-" + std::to_string(::getpid()));
     fs::create_directories(folder);
     std::vector<Case> cases = corpus(held, seeds);
-    std::erase_if(cases, [&](const Case& c) { return c.temperament.find(only) == std::string::npos; });
+    std::erase_if(cases,
+                  [&](const Case& c) { return c.temperament.find(only) == std::string::npos; });
     std::vector<Outcome> outcomes(cases.size());
     std::atomic<std::size_t> next = 0;
     {
         std::vector<std::jthread> workers;
         for (unsigned w = 0; w < std::max(1u, std::thread::hardware_concurrency()); ++w)
             workers.emplace_back([&] {
-                for (std::size_t i = next++; i < cases.size(); i = next++) outcomes[i] = runCase(cases[i], folder, i);
+                for (std::size_t i = next++; i < cases.size(); i = next++)
+                    outcomes[i] = runCase(cases[i], folder, i);
             });
     }
     fs::remove_all(folder);
     if (verbose)
         for (const Outcome& o : outcomes)
             if (o.score.f1() < 0.97 || std::fabs(o.score.accuracyError) > 3)
-                std::printf("%-60s F1 %.3f swap %d accuracy %+.1f count %+.1f %%, cycles %d/%d\n", o.what.name().c_str(), o.score.f1(),
-                            o.score.swappedBreaths, o.score.accuracyError, o.score.countLengthErrorPercent, o.score.cyclesFound, o.score.cyclesTrue);
+                std::printf("%-60s F1 %.3f swap %d accuracy %+.1f count %+.1f %%, cycles %d/%d\n",
+                            o.what.name().c_str(), o.score.f1(), o.score.swappedBreaths,
+                            o.score.accuracyError, o.score.countLengthErrorPercent,
+                            o.score.cyclesFound, o.score.cyclesTrue);
     printTable(outcomes);
     return 0;
 }

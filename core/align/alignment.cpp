@@ -15,16 +15,18 @@ namespace {
 constexpr double fastestCountS = 0.4;
 constexpr double slowestCountS = 4.0;
 constexpr double tempoStep = 1.07;
-// Own counts run from 0.9 to 1.6 s in most people (docs/formats.md); a clock is kept better than that.
+// Own counts run from 0.9 to 1.6 s in most people (docs/formats.md); a clock is kept better than
+// that.
 constexpr double usualCountS = 1.15;
 constexpr double usualSpread = 0.4;
 constexpr double clockedSpread = 0.25;
-constexpr double missingCycleCost = 0.5;  // left out between others
-constexpr double undoneCycleCost = 0.4;   // at the end: the likelier way to do fewer
+constexpr double missingCycleCost = 0.5; // left out between others
+constexpr double undoneCycleCost = 0.4;  // at the end: the likelier way to do fewer
 constexpr double strayBreathCost = 0.1;
 // An extra cycle must be as good as a planned one to be told from natural breathing.
 constexpr double extraCycleCost = 5;
-// How people keep to counts, as the spread of the log of a phase: from a third off down to one in ten.
+// How people keep to counts, as the spread of the log of a phase: from a third off down to one in
+// ten.
 constexpr double loosestSpread = 0.25;
 constexpr double tightestSpread = 0.10;
 // Above this many cells the order of different cycles is not used to find the tempo.
@@ -40,7 +42,10 @@ struct Chosen {
     CycleMatch match;
 };
 
-double inhaleProbability(double probabilityA, bool aIsInhale) { return aIsInhale ? probabilityA : 1 - probabilityA; }
+double inhaleProbability(double probabilityA, bool aIsInhale)
+{
+    return aIsInhale ? probabilityA : 1 - probabilityA;
+}
 
 std::vector<HeardItem> itemsOf(const Heard& heard, const BreathClasses& classes, bool aIsInhale)
 {
@@ -63,8 +68,8 @@ std::vector<HeardItem> itemsOf(const Heard& heard, const BreathClasses& classes,
 
 // The planned cycles in order, with equal shapes recognised.
 struct Planned {
-    std::vector<std::size_t> steps;               // index into the unfolded plan
-    std::vector<std::size_t> shape;               // for each, index into shapes
+    std::vector<std::size_t> steps; // index into the unfolded plan
+    std::vector<std::size_t> shape; // for each, index into shapes
     std::vector<const std::vector<Phase>*> shapes;
 
     explicit Planned(const std::vector<PlannedStep>& unfolded)
@@ -81,31 +86,36 @@ struct Planned {
     }
 };
 
-using MatchTable = std::vector<std::vector<std::vector<CycleMatch>>>;  // [shape][item]
+using MatchTable = std::vector<std::vector<std::vector<CycleMatch>>>; // [shape][item]
 
 MatchTable matchTable(const Planned& planned, const std::vector<HeardItem>& items, const Keep& keep)
 {
     MatchTable table(planned.shapes.size());
     for (std::size_t s = 0; s < planned.shapes.size(); ++s) {
         const CycleMatcher matcher(*planned.shapes[s], keep);
-        for (std::size_t i = 0; i < items.size(); ++i) table[s].push_back(matcher.matches(items, i, false));
+        for (std::size_t i = 0; i < items.size(); ++i)
+            table[s].push_back(matcher.matches(items, i, false));
     }
     return table;
 }
 
 double strayCost(const HeardItem& item, double countS)
 {
-    return item.breath ? strayBreathCost : item.lastSilence ? 0 : std::min(1.0, 0.2 * item.seconds / countS);
+    return item.breath        ? strayBreathCost
+           : item.lastSilence ? 0
+                              : std::min(1.0, 0.2 * item.seconds / countS);
 }
 
 // Best score when any number of cycles of any shape may follow each other.
-double unorderedScore(const MatchTable& table, const std::vector<HeardItem>& items, const Keep& keep)
+double unorderedScore(const MatchTable& table, const std::vector<HeardItem>& items,
+                      const Keep& keep)
 {
     std::vector<double> best(items.size() + 1, 0.0);
     for (std::size_t i = items.size(); i-- > 0;) {
         best[i] = best[i + 1] - strayCost(items[i], keep.countS);
         for (const auto& shape : table)
-            for (const CycleMatch& match : shape[i]) best[i] = std::max(best[i], match.score + best[match.end]);
+            for (const CycleMatch& match : shape[i])
+                best[i] = std::max(best[i], match.score + best[match.end]);
     }
     return best[0];
 }
@@ -113,14 +123,21 @@ double unorderedScore(const MatchTable& table, const std::vector<HeardItem>& ite
 // The cycles in their planned order: [item][cycle] holds the best score of what is still to come.
 class OrderedAlignment {
 public:
-    OrderedAlignment(const Planned& planned, const MatchTable& table, const std::vector<HeardItem>& items, const Keep& keep)
-        : m_planned(planned), m_table(table), m_items(items), m_keep(keep), m_columns(planned.steps.size() + 1),
+    OrderedAlignment(const Planned& planned, const MatchTable& table,
+                     const std::vector<HeardItem>& items, const Keep& keep)
+        : m_planned(planned),
+          m_table(table),
+          m_items(items),
+          m_keep(keep),
+          m_columns(planned.steps.size() + 1),
           m_best((items.size() + 1) * m_columns)
     {
         for (std::size_t c = 0; c < m_columns; ++c)
-            cell(items.size(), c) = static_cast<float>(-undoneCycleCost * static_cast<double>(m_columns - 1 - c));
+            cell(items.size(), c) =
+                static_cast<float>(-undoneCycleCost * static_cast<double>(m_columns - 1 - c));
         for (std::size_t i = items.size(); i-- > 0;)
-            for (std::size_t c = m_columns; c-- > 0;) cell(i, c) = static_cast<float>(bestFrom(i, c, nullptr));
+            for (std::size_t c = m_columns; c-- > 0;)
+                cell(i, c) = static_cast<float>(bestFrom(i, c, nullptr));
     }
 
     double score() const { return m_best[0]; }
@@ -136,8 +153,11 @@ public:
             if (move.match) {
                 const bool extra = c == m_columns - 1 || move.isExtra;
                 const std::size_t like = extra ? (c == 0 ? 0 : c - 1) : c;
-                auto ways = CycleMatcher(*m_planned.shapes[m_planned.shape[like]], m_keep).matches(m_items, i, true);
-                const auto way = std::find_if(ways.begin(), ways.end(), [&](const CycleMatch& w) { return w.end == move.match->end; });
+                auto ways = CycleMatcher(*m_planned.shapes[m_planned.shape[like]], m_keep)
+                                .matches(m_items, i, true);
+                const auto way = std::find_if(ways.begin(), ways.end(), [&](const CycleMatch& w) {
+                    return w.end == move.match->end;
+                });
                 chosen.push_back({i, m_planned.steps[like], extra, std::move(*way)});
             }
             i = move.item;
@@ -162,7 +182,10 @@ private:
     std::vector<float> m_best;
 
     float& cell(std::size_t item, std::size_t cycle) { return m_best[item * m_columns + cycle]; }
-    double best(std::size_t item, std::size_t cycle) const { return m_best[item * m_columns + cycle]; }
+    double best(std::size_t item, std::size_t cycle) const
+    {
+        return m_best[item * m_columns + cycle];
+    }
 
     double bestFrom(std::size_t i, std::size_t c, Move* move) const
     {
@@ -184,7 +207,8 @@ private:
         const bool mayRepeat = c > 0 && (allDone || m_planned.shape[c] != m_planned.shape[c - 1]);
         if (mayRepeat)
             for (const CycleMatch& match : m_table[m_planned.shape[c - 1]][i])
-                if (const double score = match.score - extraCycleCost + best(match.end, c); score > high) {
+                if (const double score = match.score - extraCycleCost + best(match.end, c);
+                    score > high) {
                     high = score;
                     taken = {match.end, c, &match, true};
                 }
@@ -218,10 +242,11 @@ double tempoLogPrior(double countS, const Plan& plan)
 // The same span under the other name: needed for confidence.
 struct Orientations {
     Candidate best;
-    double probability = 0.5;  // that `best` has inhale and exhale the right way round
+    double probability = 0.5; // that `best` has inhale and exhale the right way round
 };
 
-Orientations findTempoAndOrientation(const Heard& heard, const BreathClasses& classes, const Planned& planned, const Plan& plan, double spread)
+Orientations findTempoAndOrientation(const Heard& heard, const BreathClasses& classes,
+                                     const Planned& planned, const Plan& plan, double spread)
 {
     std::array<Candidate, 2> best;
     for (const bool aIsInhale : {true, false}) {
@@ -231,7 +256,8 @@ Orientations findTempoAndOrientation(const Heard& heard, const BreathClasses& cl
         for (const double countS : temposToTry(planned.shapes.size())) {
             const Keep keep{countS, spread};
             const MatchTable table = matchTable(planned, items, keep);
-            const double fit = exact ? OrderedAlignment(planned, table, items, keep).score() : unorderedScore(table, items, keep);
+            const double fit = exact ? OrderedAlignment(planned, table, items, keep).score()
+                                     : unorderedScore(table, items, keep);
             const double score = fit + tempoLogPrior(countS, plan) +
                                  (aIsInhale ? 0.5 : -0.5) * classes.logOddsAIsInhale / temper;
             if (score > candidate.score) candidate = {keep, aIsInhale, score};
@@ -242,9 +268,11 @@ Orientations findTempoAndOrientation(const Heard& heard, const BreathClasses& cl
     return {winner, 1 / (1 + std::exp(-margin))};
 }
 
-// How well this person keeps to the counts: the spread of the log of heard against planned lengths, robustly,
-// with room for a phase or two that is off. Natural breaths are then told from practised ones by it.
-double spreadOf(const std::vector<Chosen>& chosen, const std::vector<HeardItem>& items, const std::vector<PlannedStep>& steps, double countS)
+// How well this person keeps to the counts: the spread of the log of heard against planned lengths,
+// robustly, with room for a phase or two that is off. Natural breaths are then told from practised
+// ones by it.
+double spreadOf(const std::vector<Chosen>& chosen, const std::vector<HeardItem>& items,
+                const std::vector<PlannedStep>& steps, double countS)
 {
     std::vector<double> logs;
     for (const Chosen& c : chosen) {
@@ -265,13 +293,14 @@ double spreadOf(const std::vector<Chosen>& chosen, const std::vector<HeardItem>&
     };
     const double centre = median(logs);
     for (double& l : logs) l = std::fabs(l - centre);
-    constexpr double deviationOfMedian = 1.4826;  // of a normal distribution
+    constexpr double deviationOfMedian = 1.4826; // of a normal distribution
     return std::clamp(1.5 * deviationOfMedian * median(logs), tightestSpread, loosestSpread);
 }
 
 class Namer {
 public:
-    Namer(const Heard& heard, const BreathClasses& classes, bool aIsInhale, double orientationProbability)
+    Namer(const Heard& heard, const BreathClasses& classes, bool aIsInhale,
+          double orientationProbability)
         : m_heard(heard), m_orientation(orientationProbability)
     {
         std::size_t breath = 0;
@@ -289,7 +318,8 @@ public:
 
     Alignment result;
 
-    void takeCycles(const std::vector<Chosen>& chosen, const std::vector<HeardItem>& items, const std::vector<PlannedStep>& steps)
+    void takeCycles(const std::vector<Chosen>& chosen, const std::vector<HeardItem>& items,
+                    const std::vector<PlannedStep>& steps)
     {
         for (const Chosen& c : chosen) {
             const int index = static_cast<int>(result.cycles.size());
@@ -339,7 +369,8 @@ public:
     {
         nameSilences();
         setRoles();
-        // Silence before the first sound and after the last is nobody's hold, unless the plan says so.
+        // Silence before the first sound and after the last is nobody's hold, unless the plan says
+        // so.
         auto& spans = result.spans;
         if (!spans.empty() && isSilence(spans.back().span) && !spans.back().cycle) spans.pop_back();
         if (spans.empty() || !isSilence(spans.front().span) || spans.front().cycle) return;
@@ -354,7 +385,10 @@ private:
     double m_orientation;
     std::map<std::size_t, double> m_inhaleProbability;
 
-    bool isSilence(std::size_t i) const { return m_heard.spans[i].kind == HeardSpan::Kind::Silence; }
+    bool isSilence(std::size_t i) const
+    {
+        return m_heard.spans[i].kind == HeardSpan::Kind::Silence;
+    }
 
     void nameBreath(NamedSpan& named, PhaseKind kind, double inhale) const
     {
@@ -381,8 +415,10 @@ private:
 
     const NamedSpan* breathNear(std::size_t i, int direction) const
     {
-        for (auto k = static_cast<std::ptrdiff_t>(i) + direction; k >= 0 && k < static_cast<std::ptrdiff_t>(result.spans.size()); k += direction)
-            if (m_heard.spans[static_cast<std::size_t>(k)].kind == HeardSpan::Kind::Breath) return &result.spans[static_cast<std::size_t>(k)];
+        for (auto k = static_cast<std::ptrdiff_t>(i) + direction;
+             k >= 0 && k < static_cast<std::ptrdiff_t>(result.spans.size()); k += direction)
+            if (m_heard.spans[static_cast<std::size_t>(k)].kind == HeardSpan::Kind::Breath)
+                return &result.spans[static_cast<std::size_t>(k)];
         return nullptr;
     }
 
@@ -394,7 +430,9 @@ private:
             const NamedSpan* before = breathNear(i, -1);
             const NamedSpan* after = breathNear(i, +1);
             // What the lungs hold follows from the breath before, or else from the one after.
-            if (!named.kind && before) named.kind = before->kind == PhaseKind::Inhale ? PhaseKind::HoldFull : PhaseKind::HoldEmpty;
+            if (!named.kind && before)
+                named.kind =
+                    before->kind == PhaseKind::Inhale ? PhaseKind::HoldFull : PhaseKind::HoldEmpty;
             double confidence = 1;
             for (const NamedSpan* neighbour : {before, after})
                 if (neighbour) confidence = std::min(confidence, neighbour->confidence);
@@ -416,7 +454,8 @@ private:
     }
 };
 
-// Free breathing has no order to go by, but its pauses follow the exhale (Benchetrit, Respir. Physiol. 122, 2000).
+// Free breathing has no order to go by, but its pauses follow the exhale (Benchetrit, Respir.
+// Physiol. 122, 2000).
 double pauseLogOddsAIsInhale(const Heard& heard, const BreathClasses& classes)
 {
     double balance = 0;
@@ -430,25 +469,28 @@ double pauseLogOddsAIsInhale(const Heard& heard, const BreathClasses& classes)
 }
 
 // What the chosen cycles take each breath for, as the classes' kind A or B.
-std::vector<std::optional<bool>> namedByPlan(const Heard& heard, const std::vector<Chosen>& chosen, const std::vector<HeardItem>& items,
+std::vector<std::optional<bool>> namedByPlan(const Heard& heard, const std::vector<Chosen>& chosen,
+                                             const std::vector<HeardItem>& items,
                                              const std::vector<PlannedStep>& steps, bool aIsInhale)
 {
     std::map<std::size_t, bool> inhaleBySpan;
     for (const Chosen& c : chosen) {
         const std::vector<Phase>& phases = steps[c.step].cycle()->phases;
         for (std::size_t k = 0; k < phases.size(); ++k)
-            for (const std::size_t item : c.match.phases[k]) inhaleBySpan[items[item].span] = phases[k].kind == PhaseKind::Inhale;
+            for (const std::size_t item : c.match.phases[k])
+                inhaleBySpan[items[item].span] = phases[k].kind == PhaseKind::Inhale;
     }
     std::vector<std::optional<bool>> namedA;
     for (std::size_t i = 0; i < heard.spans.size(); ++i) {
         if (heard.spans[i].kind != HeardSpan::Kind::Breath) continue;
         const auto named = inhaleBySpan.find(i);
-        namedA.push_back(named == inhaleBySpan.end() ? std::nullopt : std::optional(named->second == aIsInhale));
+        namedA.push_back(named == inhaleBySpan.end() ? std::nullopt
+                                                     : std::optional(named->second == aIsInhale));
     }
     return namedA;
 }
 
-}  // namespace
+} // namespace
 
 Alignment align(const Heard& heard, const BreathClasses& classes, const Plan* plan)
 {
@@ -474,7 +516,8 @@ Alignment align(const Heard& heard, const BreathClasses& classes, const Plan* pl
         if (tighter > 0.9 * spread) break;
         spread = tighter;
     }
-    const BreathClasses informed = sortBreaths(heard, namedByPlan(heard, chosen, items, steps, found.best.aIsInhale));
+    const BreathClasses informed =
+        sortBreaths(heard, namedByPlan(heard, chosen, items, steps, found.best.aIsInhale));
     Namer namer(heard, informed, found.best.aIsInhale, found.probability);
     namer.takeCycles(chosen, items, steps);
     namer.finish();
@@ -482,4 +525,4 @@ Alignment align(const Heard& heard, const BreathClasses& classes, const Plan* pl
     return std::move(namer.result);
 }
 
-}  // namespace layakari
+} // namespace layakari

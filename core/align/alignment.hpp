@@ -13,31 +13,32 @@ namespace layakari {
 
 /// A heard span with its name. `kind` has no value where it is neither breath nor hold.
 struct NamedSpan {
-    std::size_t span = 0;             ///< index into Heard::spans
+    std::size_t span = 0; ///< index into Heard::spans
     std::optional<PhaseKind> kind;
-    double confidence = 0;            ///< probability that the kind is right
+    double confidence = 0; ///< probability that the kind is right
     Role role = Role::Outside;
-    std::optional<int> cycle;         ///< index into Alignment::cycles
+    std::optional<int> cycle; ///< index into Alignment::cycles
 };
 
-/// One cycle that was done: for each planned phase the spans that are it; none when it was left out,
-/// several when something interrupted it.
+/// One cycle that was done: for each planned phase the spans that are it; none when it was left
+/// out, several when something interrupted it.
 struct AlignedCycle {
-    std::size_t step = 0;             ///< index into the unfolded plan
-    bool extra = false;               ///< like that step, but beyond what was planned
-    bool complete = true;             ///< every breath of the cycle was heard
-    std::vector<std::vector<std::size_t>> phases;  ///< indices into Alignment::spans
+    std::size_t step = 0;                         ///< index into the unfolded plan
+    bool extra = false;                           ///< like that step, but beyond what was planned
+    bool complete = true;                         ///< every breath of the cycle was heard
+    std::vector<std::vector<std::size_t>> phases; ///< indices into Alignment::spans
 };
 
 struct Alignment {
     std::vector<NamedSpan> spans;     ///< in time order; leading and trailing silence are left out
     std::vector<AlignedCycle> cycles; ///< in time order
-    double countLengthS = 0;          ///< the tempo under which the plan fits best; 0 without cycles
+    double countLengthS = 0; ///< the tempo under which the plan fits best; 0 without cycles
 };
 
-/// Aligns by dynamic programming over planned cycles and heard spans. What is free: whether kind A of
-/// `classes` is the inhale, and the tempo. Breaths that fit no cycle are rest between the first and the
-/// last cycle, else outside. Without a plan every pair of inhale and exhale is a cycle of its own.
+/// Aligns by dynamic programming over planned cycles and heard spans. What is free: whether kind A
+/// of `classes` is the inhale, and the tempo. Breaths that fit no cycle are rest between the first
+/// and the last cycle, else outside. Without a plan every pair of inhale and exhale is a cycle of
+/// its own.
 Alignment align(const Heard& heard, const BreathClasses& classes, const Plan* plan);
 
-}  // namespace layakari
+} // namespace layakari

@@ -10,23 +10,27 @@ namespace layakari {
 
 namespace {
 
-// All figures are natural logs of odds. They need only be right to a factor or so: between two readings
-// of a sitting lie many of them.
-constexpr double phaseGain = 2.0;        // a span explained by a planned phase
-constexpr double worstDurationCost = 4.5;// beyond this a phase is wrong anyway, by whatever amount
-constexpr double durationSlackS = 0.25;  // absolute part, which matters for one and two counts
-constexpr double openGain = 0.5;         // an open-ended phase fits any length, and so says little
+// All figures are natural logs of odds. They need only be right to a factor or so: between two
+// readings of a sitting lie many of them.
+constexpr double phaseGain = 2.0;         // a span explained by a planned phase
+constexpr double worstDurationCost = 4.5; // beyond this a phase is wrong anyway, by whatever amount
+constexpr double durationSlackS = 0.25;   // absolute part, which matters for one and two counts
+constexpr double openGain = 0.5;          // an open-ended phase fits any length, and so says little
 constexpr double leastProbability = 0.02;
-constexpr double missingHoldCost = 3.5;  // two perfect breaths without the hold between are another practice
+constexpr double missingHoldCost =
+    3.5; // two perfect breaths without the hold between are another practice
 constexpr double missingShortHoldCost = 2.0;
 constexpr double shortHoldCounts = 1.5;
 constexpr double strayPauseCost = 0.3;
 constexpr double strayPauseCostPerCount = 0.5;
-constexpr double interruptedCost = 2.0;  // a sip of air within a hold, a cut within a breath
-constexpr double interruptionS = 1.6;    // longest sip or cut
+constexpr double interruptedCost = 2.0; // a sip of air within a hold, a cut within a breath
+constexpr double interruptionS = 1.6;   // longest sip or cut
 constexpr double none = -1e18;
 
-double nameGain(const HeardItem& item, PhaseKind kind) { return kind == PhaseKind::Inhale ? item.inhaleGain : item.exhaleGain; }
+double nameGain(const HeardItem& item, PhaseKind kind)
+{
+    return kind == PhaseKind::Inhale ? item.inhaleGain : item.exhaleGain;
+}
 
 double spreadFor(double seconds, const Keep& keep)
 {
@@ -34,7 +38,7 @@ double spreadFor(double seconds, const Keep& keep)
     return std::sqrt(keep.spread * keep.spread + slack * slack);
 }
 
-}  // namespace
+} // namespace
 
 struct Step {
     double score = none;
@@ -81,11 +85,15 @@ private:
     std::vector<Step> m_steps;
 
     Step& at(std::size_t phase, std::size_t item) { return m_steps[phase * m_width + item]; }
-    const Step& step(std::size_t phase, std::size_t item) const { return m_steps[phase * m_width + item]; }
+    const Step& step(std::size_t phase, std::size_t item) const
+    {
+        return m_steps[phase * m_width + item];
+    }
     const HeardItem& item(std::size_t j) const { return m_items[m_from + j]; }
     bool inside(std::size_t j) const { return j + 1 < m_width; }
 
-    void offer(std::size_t phase, std::size_t toItem, double score, std::size_t fromItem, bool usesPhase)
+    void offer(std::size_t phase, std::size_t toItem, double score, std::size_t fromItem,
+               bool usesPhase)
     {
         if (toItem >= m_width) return;
         Step& held = at(phase, toItem);
@@ -102,21 +110,29 @@ private:
             offer(k + 1, j, score - (isShort ? missingShortHoldCost : missingHoldCost), j, false);
             if (!inside(j) || item(j).breath) return;
             offer(k + 1, j + 1, score + holdGain(k, item(j).seconds, item(j).lastSilence), j, true);
-            if (inside(j + 2) && item(j + 1).breath && !item(j + 2).breath && item(j + 1).seconds < interruptionS)
-                offer(k + 1, j + 3,
-                      score - interruptedCost + holdGain(k, item(j).seconds + item(j + 2).seconds, item(j + 2).lastSilence),
-                      j, true);
+            if (inside(j + 2) && item(j + 1).breath && !item(j + 2).breath &&
+                item(j + 1).seconds < interruptionS)
+                offer(
+                    k + 1, j + 3,
+                    score - interruptedCost +
+                        holdGain(k, item(j).seconds + item(j + 2).seconds, item(j + 2).lastSilence),
+                    j, true);
             return;
         }
         if (!inside(j)) return;
         const bool pauseFirst = !item(j).breath;
-        if (pauseFirst && k == 0) return;  // a cycle begins with its first phase
+        if (pauseFirst && k == 0) return; // a cycle begins with its first phase
         const std::size_t b = pauseFirst ? j + 1 : j;
         if (!inside(b) || !item(b).breath) return;
-        const double pause = pauseFirst ? strayPauseCost + strayPauseCostPerCount * item(j).seconds / m_matcher.m_keep.countS : 0;
+        const double pause = pauseFirst
+                                 ? strayPauseCost + strayPauseCostPerCount * item(j).seconds /
+                                                        m_matcher.m_keep.countS
+                                 : 0;
         const double start = score - std::min(pause, worstDurationCost);
         offer(k + 1, b + 1, start + breathGain(k, item(b).seconds, item(b)), j, true);
-        const std::size_t second = inside(b + 1) && !item(b + 1).breath && item(b + 1).seconds < interruptionS ? b + 2 : b + 1;
+        const std::size_t second =
+            inside(b + 1) && !item(b + 1).breath && item(b + 1).seconds < interruptionS ? b + 2
+                                                                                        : b + 1;
         if (inside(second) && item(second).breath)
             offer(k + 1, second + 1,
                   start - interruptedCost + nameGain(item(second), phase.kind) +
@@ -126,7 +142,8 @@ private:
 
     double holdGain(std::size_t k, double seconds, bool cutByEnd) const
     {
-        // At the end of the recording a hold may be longer than what was recorded of it, and be no hold at all.
+        // At the end of the recording a hold may be longer than what was recorded of it, and be no
+        // hold at all.
         if (cutByEnd) return 0.2;
         return m_matcher.durationGain(k, seconds);
     }
@@ -143,7 +160,8 @@ private:
             const Step& taken = step(k, j);
             if (taken.usesPhase)
                 for (std::size_t i = taken.fromItem; i < j; ++i)
-                    if (item(i).breath != isHold(m_phases[k - 1].kind)) phases[k - 1].push_back(m_from + i);
+                    if (item(i).breath != isHold(m_phases[k - 1].kind))
+                        phases[k - 1].push_back(m_from + i);
             j = taken.fromItem;
         }
         return phases;
@@ -156,7 +174,8 @@ void HeardItem::setInhaleProbability(double probability)
     exhaleGain = std::log(2 * std::max(1 - probability, leastProbability));
 }
 
-CycleMatcher::CycleMatcher(const std::vector<Phase>& phases, const Keep& keep) : m_phases(phases), m_keep(keep)
+CycleMatcher::CycleMatcher(const std::vector<Phase>& phases, const Keep& keep)
+    : m_phases(phases), m_keep(keep)
 {
     for (const Phase& phase : phases) {
         const double seconds = std::max(0.05, phase.counts.middle()) * keep.countS;
@@ -170,16 +189,19 @@ double CycleMatcher::durationGain(std::size_t phase, double seconds) const
     if (target.open) return openGain;
     Expected expected = m_expected[phase];
     if (target.isRange()) {
-        const double nearest = std::clamp(seconds, std::max(target.min, 0.05) * m_keep.countS, target.max * m_keep.countS);
+        const double nearest = std::clamp(seconds, std::max(target.min, 0.05) * m_keep.countS,
+                                          target.max * m_keep.countS);
         expected = {std::log(nearest), 1 / spreadFor(nearest, m_keep)};
     }
-    const double z = (std::log(std::max(seconds, 0.01)) - expected.logSeconds) * expected.inverseSpread;
+    const double z =
+        (std::log(std::max(seconds, 0.01)) - expected.logSeconds) * expected.inverseSpread;
     return phaseGain - std::min(worstDurationCost, 0.5 * z * z);
 }
 
-std::vector<CycleMatch> CycleMatcher::matches(const std::vector<HeardItem>& items, std::size_t from, bool withPhases) const
+std::vector<CycleMatch> CycleMatcher::matches(const std::vector<HeardItem>& items, std::size_t from,
+                                              bool withPhases) const
 {
     return CycleSearch(*this, items, from).matches(withPhases);
 }
 
-}  // namespace layakari
+} // namespace layakari

@@ -11,10 +11,10 @@ namespace layakari {
 /// A heard span as alignment sees it.
 struct HeardItem {
     bool breath = false;
-    bool lastSilence = false;   ///< runs to the end of the recording: its length says nothing
+    bool lastSilence = false; ///< runs to the end of the recording: its length says nothing
     double seconds = 0;
-    double inhaleGain = 0;      ///< log of twice the probability that it is an inhale
-    double exhaleGain = 0;      ///< the same for an exhale
+    double inhaleGain = 0; ///< log of twice the probability that it is an inhale
+    double exhaleGain = 0; ///< the same for an exhale
     std::size_t span = 0;
 
     void setInhaleProbability(double probability);
@@ -22,9 +22,9 @@ struct HeardItem {
 
 /// One way in which a planned cycle can be heard from a given item on.
 struct CycleMatch {
-    std::size_t end = 0;        ///< the item after the last one used
-    double score = 0;           ///< log-likelihood gain over leaving the items unexplained
-    std::vector<std::vector<std::size_t>> phases;  ///< items, for each planned phase
+    std::size_t end = 0; ///< the item after the last one used
+    double score = 0;    ///< log-likelihood gain over leaving the items unexplained
+    std::vector<std::vector<std::size_t>> phases; ///< items, for each planned phase
 };
 
 /// How phases are expected to keep to their counts.
@@ -40,9 +40,11 @@ public:
     /// `phases` must outlive the matcher.
     CycleMatcher(const std::vector<Phase>& phases, const Keep& keep);
 
-    /// The ways to hear the cycle from `items[from]` on, the best for each end. Only ways in which every
-    /// planned breath is heard. With `withPhases` false the lists of items are left empty, which is faster.
-    std::vector<CycleMatch> matches(const std::vector<HeardItem>& items, std::size_t from, bool withPhases) const;
+    /// The ways to hear the cycle from `items[from]` on, the best for each end. Only ways in which
+    /// every planned breath is heard. With `withPhases` false the lists of items are left empty,
+    /// which is faster.
+    std::vector<CycleMatch> matches(const std::vector<HeardItem>& items, std::size_t from,
+                                    bool withPhases) const;
 
 private:
     friend class CycleSearch;
@@ -55,7 +57,7 @@ private:
     };
     const std::vector<Phase>& m_phases;
     Keep m_keep;
-    std::vector<Expected> m_expected;  // of phases with a single target
+    std::vector<Expected> m_expected; // of phases with a single target
 };
 
-}  // namespace layakari
+} // namespace layakari

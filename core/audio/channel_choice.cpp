@@ -18,7 +18,8 @@ float riseDb(std::vector<float> levelsDb)
 {
     if (levelsDb.size() < 10) return 0;
     const auto at = [&](double share) {
-        const auto nth = levelsDb.begin() + static_cast<std::ptrdiff_t>(share * static_cast<double>(levelsDb.size() - 1));
+        const auto nth = levelsDb.begin() + static_cast<std::ptrdiff_t>(
+                                                share * static_cast<double>(levelsDb.size() - 1));
         std::nth_element(levelsDb.begin(), nth, levelsDb.end());
         return *nth;
     };
@@ -26,7 +27,7 @@ float riseDb(std::vector<float> levelsDb)
     return high - at(0.10);
 }
 
-}  // namespace
+} // namespace
 
 ChannelChooser::ChannelChooser(int channels, int sampleRateHz)
     : m_channels(channels),
@@ -43,17 +44,20 @@ void ChannelChooser::add(std::span<const float> interleaved)
     for (std::size_t frame = 0; (frame + 1) * length * channels <= interleaved.size(); ++frame) {
         std::fill(energy.begin(), energy.end(), 0.0);
         // Differences of neighbouring samples: a simple tilt against rumble and direct current.
-        for (std::size_t i = std::max<std::size_t>(frame * length, 1); i < (frame + 1) * length; ++i) {
+        for (std::size_t i = std::max<std::size_t>(frame * length, 1); i < (frame + 1) * length;
+             ++i) {
             double sum = 0;
             for (std::size_t c = 0; c < channels; ++c) {
-                const double difference = interleaved[i * channels + c] - interleaved[(i - 1) * channels + c];
+                const double difference =
+                    interleaved[i * channels + c] - interleaved[(i - 1) * channels + c];
                 energy[c] += difference * difference;
                 sum += difference;
             }
             energy[channels] += (sum / m_channels) * (sum / m_channels);
         }
         for (std::size_t c = 0; c <= channels; ++c)
-            m_levelsDb[c].push_back(static_cast<float>(10 * std::log10(energy[c] / m_frameLength + 1e-12)));
+            m_levelsDb[c].push_back(
+                static_cast<float>(10 * std::log10(energy[c] / m_frameLength + 1e-12)));
     }
 }
 
@@ -71,4 +75,4 @@ int ChannelChooser::best() const
     return best;
 }
 
-}  // namespace layakari
+} // namespace layakari

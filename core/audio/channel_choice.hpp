@@ -14,13 +14,14 @@ public:
     /// Interleaved samples of a stretch of the recording.
     void add(std::span<const float> interleaved);
 
-    /// Index of the channel, or `meanOfChannels`; the mean wins unless a channel is better by a decibel.
+    /// Index of the channel, or `meanOfChannels`; the mean wins unless a channel is better by a
+    /// decibel.
     int best() const;
 
 private:
     int m_channels;
     int m_frameLength;
-    std::vector<std::vector<float>> m_levelsDb;  // one list per channel, and the mean's last
+    std::vector<std::vector<float>> m_levelsDb; // one list per channel, and the mean's last
 };
 
-}  // namespace layakari
+} // namespace layakari

@@ -93,7 +93,7 @@ void inspectFrame(AVFrame& frame, SoundDamage& damage)
     }
 }
 
-}  // namespace
+} // namespace
 
 struct Recording::Stream {
     fs::path path;
@@ -110,7 +110,7 @@ struct Recording::Stream {
     int resamplerChannels = 0;
     bool inputEnded = false;
     bool drained = false;
-    bool blockIsFromSeek = false;  // seek() has decoded the first block already
+    bool blockIsFromSeek = false; // seek() has decoded the first block already
     SoundDamage damage;
     std::vector<float> block;
 
@@ -135,7 +135,8 @@ Result<void> Recording::Stream::openInput()
     format.reset(raw);
     // Covers and other attachments can make FFmpeg look far ahead; sound shows itself early.
     if (avformat_find_stream_info(raw, nullptr) < 0)
-        return fail(cannotRead(path, "the file is cut short or damaged: no sound could be found in it",
+        return fail(cannotRead(path,
+                               "the file is cut short or damaged: no sound could be found in it",
                                "copy it from the phone or recorder again"));
     const int index = av_find_best_stream(raw, AVMEDIA_TYPE_AUDIO, -1, -1, nullptr, 0);
     if (index < 0)
@@ -152,14 +153,16 @@ Result<void> Recording::Stream::openCodec()
     const AVCodec* decoder = avcodec_find_decoder(stream->codecpar->codec_id);
     const std::string codecName = avcodec_get_name(stream->codecpar->codec_id);
     if (!decoder)
-        return fail(cannotRead(path, "its sound is coded as " + codecName + ", which cannot be decoded here",
-                               "convert it to FLAC or M4A"));
+        return fail(cannotRead(
+            path, "its sound is coded as " + codecName + ", which cannot be decoded here",
+            "convert it to FLAC or M4A"));
     codec.reset(avcodec_alloc_context3(decoder));
     avcodec_parameters_to_context(codec.get(), stream->codecpar);
     codec->pkt_timebase = stream->time_base;
     if (avcodec_open2(codec.get(), decoder, nullptr) < 0)
-        return fail(cannotRead(path, "its " + codecName + " sound cannot be decoded: the header is damaged",
-                               "copy it from the phone or recorder again"));
+        return fail(
+            cannotRead(path, "its " + codecName + " sound cannot be decoded: the header is damaged",
+                       "copy it from the phone or recorder again"));
     if (codec->sample_rate < lowestRateHz || codec->sample_rate > highestRateHz)
         return fail(cannotRead(path,
                                "its header says " + std::to_string(codec->sample_rate) +
@@ -171,7 +174,8 @@ Result<void> Recording::Stream::openCodec()
                                "it has " + std::to_string(channels) + " channels; one to " +
                                    std::to_string(mostChannels) + " can be read",
                                "convert it to mono or stereo"));
-    if (format->duration > 0) damage.headerSeconds = static_cast<double>(format->duration) / AV_TIME_BASE;
+    if (format->duration > 0)
+        damage.headerSeconds = static_cast<double>(format->duration) / AV_TIME_BASE;
     return {};
 }
 
@@ -214,12 +218,15 @@ bool Recording::Stream::makeResampler()
     AVChannelLayout out = AV_CHANNEL_LAYOUT_MONO;
     SwrContext* raw = nullptr;
     const int made = swr_alloc_set_opts2(&raw, &out, AV_SAMPLE_FMT_FLT, outputRateHz, &in,
-                                         static_cast<AVSampleFormat>(frame->format), frame->sample_rate, 0, nullptr);
+                                         static_cast<AVSampleFormat>(frame->format),
+                                         frame->sample_rate, 0, nullptr);
     resampler.reset(raw);
     if (made < 0) return false;
     const int channels = frame->ch_layout.nb_channels;
-    std::vector<double> weights(static_cast<std::size_t>(channels), channel == meanOfChannels ? 1.0 / channels : 0.0);
-    if (channel != meanOfChannels) weights[static_cast<std::size_t>(std::min(channel, channels - 1))] = 1.0;
+    std::vector<double> weights(static_cast<std::size_t>(channels),
+                                channel == meanOfChannels ? 1.0 / channels : 0.0);
+    if (channel != meanOfChannels)
+        weights[static_cast<std::size_t>(std::min(channel, channels - 1))] = 1.0;
     swr_set_matrix(raw, weights.data(), channels);
     if (swr_init(raw) < 0) {
         resampler.reset();
@@ -239,8 +246,10 @@ void Recording::Stream::resample(const AVFrame* input)
     const std::size_t before = block.size();
     block.resize(before + static_cast<std::size_t>(std::max(most, 0)));
     auto* out = reinterpret_cast<std::uint8_t*>(block.data() + before);
-    const auto* const* data = input ? const_cast<const std::uint8_t**>(input->extended_data) : nullptr;
-    const int written = swr_convert(resampler.get(), &out, most, const_cast<const std::uint8_t**>(data), in);
+    const auto* const* data =
+        input ? const_cast<const std::uint8_t**>(input->extended_data) : nullptr;
+    const int written =
+        swr_convert(resampler.get(), &out, most, const_cast<const std::uint8_t**>(data), in);
     block.resize(before + static_cast<std::size_t>(std::max(written, 0)));
 }
 
@@ -258,7 +267,8 @@ std::vector<float> Recording::Stream::stretchOfChannels(double seconds)
         if (!convert) {
             SwrContext* raw = nullptr;
             swr_alloc_set_opts2(&raw, &layout, AV_SAMPLE_FMT_FLT, frame->sample_rate, &layout,
-                                static_cast<AVSampleFormat>(frame->format), frame->sample_rate, 0, nullptr);
+                                static_cast<AVSampleFormat>(frame->format), frame->sample_rate, 0,
+                                nullptr);
             convert.reset(raw);
             if (!raw || swr_init(raw) < 0) return {};
         }
@@ -287,8 +297,8 @@ int Recording::Stream::chooseChannel()
         const double at = duration * (i + 0.5) / places;
         if (duration > places * stretchSeconds) {
             const auto stamp = static_cast<std::int64_t>(at * AV_TIME_BASE);
-            if (avformat_seek_file(format.get(), -1, std::numeric_limits<std::int64_t>::min(), stamp,
-                                   std::numeric_limits<std::int64_t>::max(), 0) < 0 &&
+            if (avformat_seek_file(format.get(), -1, std::numeric_limits<std::int64_t>::min(),
+                                   stamp, std::numeric_limits<std::int64_t>::max(), 0) < 0 &&
                 i > 0)
                 break;
             avcodec_flush_buffers(codec.get());
@@ -311,7 +321,8 @@ Result<Recording> Recording::open(const fs::path& path, int outputRateHz)
         return fail(readable.error());
     std::error_code ec;
     if (fs::file_size(path, ec) == 0)
-        return fail(cannotRead(path, "the file is empty", "copy it from the phone or recorder again"));
+        return fail(
+            cannotRead(path, "the file is empty", "copy it from the phone or recorder again"));
 
     const auto makeStream = [&]() -> Result<std::unique_ptr<Stream>> {
         auto stream = std::make_unique<Stream>();
@@ -347,8 +358,8 @@ double Recording::seek(double seconds)
     };
     const std::int64_t start = s.stream->start_time == AV_NOPTS_VALUE ? 0 : s.stream->start_time;
     const std::int64_t wanted = start + toStream(seconds);
-    if (avformat_seek_file(s.format.get(), s.stream->index, std::numeric_limits<std::int64_t>::min(),
-                           wanted, wanted, 0) < 0)
+    if (avformat_seek_file(s.format.get(), s.stream->index,
+                           std::numeric_limits<std::int64_t>::min(), wanted, wanted, 0) < 0)
         return 0;
     avcodec_flush_buffers(s.codec.get());
     s.inputEnded = s.drained = s.blockIsFromSeek = false;
@@ -356,7 +367,9 @@ double Recording::seek(double seconds)
     s.block.clear();
     if (!s.nextFrame()) return seconds;
     const std::int64_t stamp = s.frame->best_effort_timestamp;
-    const double at = stamp == AV_NOPTS_VALUE ? seconds : static_cast<double>(stamp - start) * av_q2d(s.stream->time_base);
+    const double at = stamp == AV_NOPTS_VALUE
+                          ? seconds
+                          : static_cast<double>(stamp - start) * av_q2d(s.stream->time_base);
     if (s.makeResampler()) s.resample(s.frame.get());
     s.blockIsFromSeek = !s.block.empty();
     return at;
@@ -389,8 +402,8 @@ std::span<const float> Recording::nextBlock()
 }
 
 Result<RecordingInfo> decodeRecording(const fs::path& path,
-                                    const std::function<void(std::span<const float>)>& consume,
-                                    SoundDamage& damage, const Progress& progress)
+                                      const std::function<void(std::span<const float>)>& consume,
+                                      SoundDamage& damage, const Progress& progress)
 {
     auto recording = Recording::open(path);
     if (!recording) return fail(recording.error());
@@ -401,14 +414,17 @@ Result<RecordingInfo> decodeRecording(const fs::path& path,
         consume(block);
         samples += static_cast<std::int64_t>(block.size());
         const SoundDamage& soFar = recording->damage();
-        if (soFar.headerSeconds > 0) progress.tell(std::min(1.0, soFar.readSeconds / soFar.headerSeconds));
+        if (soFar.headerSeconds > 0)
+            progress.tell(std::min(1.0, soFar.readSeconds / soFar.headerSeconds));
     }
     damage = recording->damage();
     if (samples == 0)
-        return fail(cannotRead(path, "the file is cut short or damaged: not one sample could be decoded",
+        return fail(cannotRead(path,
+                               "the file is cut short or damaged: not one sample could be decoded",
                                "copy it from the phone or recorder again"));
     if (damage.notANumber == damage.samples)
-        return fail(cannotRead(path, "none of its samples is a number", "export the recording again"));
+        return fail(
+            cannotRead(path, "none of its samples is a number", "export the recording again"));
     auto hash = sha256OfFile(path);
     if (!hash) return fail(hash.error());
     return RecordingInfo{path.string(), damage.readSeconds, recording->sampleRateHz(),
@@ -422,15 +438,18 @@ Result<std::vector<float>> readStretch(const fs::path& path, double startSeconds
     if (!recording) return fail(recording.error());
     // Lossy codecs need a run-up before a seek's target to be exact again.
     constexpr double runUpSeconds = 0.5;
-    const double at = startSeconds > runUpSeconds ? recording->seek(startSeconds - runUpSeconds) : 0.0;
+    const double at =
+        startSeconds > runUpSeconds ? recording->seek(startSeconds - runUpSeconds) : 0.0;
     auto skip = static_cast<std::int64_t>((startSeconds - at) * outputRateHz);
-    const auto wanted = static_cast<std::size_t>(std::max(0.0, endSeconds - startSeconds) * outputRateHz);
+    const auto wanted =
+        static_cast<std::size_t>(std::max(0.0, endSeconds - startSeconds) * outputRateHz);
     std::vector<float> sound;
     sound.reserve(wanted);
     while (sound.size() < wanted) {
         std::span<const float> block = recording->nextBlock();
         if (block.empty()) break;
-        const auto skipped = std::clamp<std::int64_t>(skip, 0, static_cast<std::int64_t>(block.size()));
+        const auto skipped =
+            std::clamp<std::int64_t>(skip, 0, static_cast<std::int64_t>(block.size()));
         skip -= skipped;
         block = block.subspan(static_cast<std::size_t>(skipped));
         block = block.first(std::min(block.size(), wanted - sound.size()));
@@ -439,4 +458,4 @@ Result<std::vector<float>> readStretch(const fs::path& path, double startSeconds
     return sound;
 }
 
-}  // namespace layakari
+} // namespace layakari

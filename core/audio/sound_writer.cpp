@@ -49,7 +49,8 @@ Result<SoundWriter> SoundWriter::create(const fs::path& target, int sampleRateHz
         info.format = SF_FORMAT_WAV | SF_FORMAT_PCM_16;
     else
         return fail({ErrorCode::BadArgument, target.string(), "",
-                     "sound is written as .flac or .wav, not as \"" + extension + "\"", "change the file name's ending"});
+                     "sound is written as .flac or .wav, not as \"" + extension + "\"",
+                     "change the file name's ending"});
     auto file = std::make_unique<File>(target);
     file->handle = sf_open(file->beside.c_str(), SFM_WRITE, &info);
     if (!file->handle) return fail(file->cannotWrite(sf_strerror(nullptr)));
@@ -77,4 +78,4 @@ Result<void> SoundWriter::finish()
     return moveIntoPlace(m_file->beside, m_file->target);
 }
 
-}  // namespace layakari
+} // namespace layakari

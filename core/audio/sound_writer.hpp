@@ -10,7 +10,8 @@
 namespace layakari {
 
 /// Writes mono sound as FLAC (16 bit) or WAV (16 bit), by the file name's extension. The target
-/// appears only when `finish` has succeeded; a writer that is destroyed before removes what it wrote.
+/// appears only when `finish` has succeeded; a writer that is destroyed before removes what it
+/// wrote.
 class SoundWriter {
 public:
     /// Errors: BadArgument for another extension, CannotWrite.
@@ -30,4 +31,4 @@ private:
     std::unique_ptr<File> m_file;
 };
 
-}  // namespace layakari
+} // namespace layakari

@@ -23,7 +23,7 @@ std::string escapedForPointer(const std::string& key)
     return out;
 }
 
-}  // namespace
+} // namespace
 
 CheckedJson::CheckedJson(const Json& value, std::string pointer)
     : m_value(&value), m_pointer(std::move(pointer))
@@ -93,7 +93,8 @@ double CheckedJson::positiveNumber(double most) const
 int CheckedJson::integer(int least, int most) const
 {
     const double value = number(least, most);
-    if (value != std::floor(value)) fault("is " + shortNumber(value) + "; it must be a whole number");
+    if (value != std::floor(value))
+        fault("is " + shortNumber(value) + "; it must be a whole number");
     return static_cast<int>(value);
 }
 
@@ -136,7 +137,8 @@ CheckedJson::Json parseJsonText(const std::string& text)
 
 void checkHead(const CheckedJson& document, const std::string& format, int newestVersion)
 {
-    if (!document.isObject()) document.fault("must be an object with \"format\": \"" + format + "\"");
+    if (!document.isObject())
+        document.fault("must be an object with \"format\": \"" + format + "\"");
     const std::string found = document.require("format").text(100);
     if (found != format)
         document.faultAt("format", "is \"" + found + "\"; this must be a \"" + format + "\" file");
@@ -154,4 +156,4 @@ std::string shortNumber(double value)
     return text;
 }
 
-}  // namespace layakari
+} // namespace layakari

@@ -9,7 +9,8 @@
 
 namespace layakari {
 
-/// Thrown inside a parser when a value is not as the format says; never leaves the room that parses.
+/// Thrown inside a parser when a value is not as the format says; never leaves the room that
+/// parses.
 struct JsonFault {
     std::string pointer;
     std::string cause;
@@ -65,4 +66,4 @@ void checkHead(const CheckedJson& document, const std::string& format, int newes
 /// A readable short form of a number for messages and file names: "4", "1.5".
 std::string shortNumber(double value);
 
-}  // namespace layakari
+} // namespace layakari

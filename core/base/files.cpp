@@ -23,11 +23,13 @@ Result<void> checkReadableFile(const fs::path& path, ErrorCode code)
     std::error_code ec;
     const fs::file_status status = fs::status(path, ec);
     if (status.type() == fs::file_type::not_found)
-        return fail({code, path.string(), "", "there is no such file", "check the name and the folder"});
+        return fail(
+            {code, path.string(), "", "there is no such file", "check the name and the folder"});
     if (status.type() == fs::file_type::directory)
         return fail({code, path.string(), "", "this is a folder, not a file", "name a file in it"});
     if (ec || ::access(path.c_str(), R_OK) != 0)
-        return fail({code, path.string(), "", std::string("cannot be opened: ") + std::strerror(errno),
+        return fail({code, path.string(), "",
+                     std::string("cannot be opened: ") + std::strerror(errno),
                      "check the file's permissions"});
     if (status.type() != fs::file_type::regular)
         return fail({code, path.string(), "", "this is not a regular file", "name a file on disk"});
@@ -107,4 +109,4 @@ Result<std::string> sha256OfFile(const fs::path& path)
     return hex;
 }
 
-}  // namespace layakari
+} // namespace layakari

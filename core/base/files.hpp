@@ -21,7 +21,8 @@ Result<std::string> readTextFile(const std::filesystem::path& path, ErrorCode co
 std::filesystem::path temporaryBeside(const std::filesystem::path& target);
 
 /// Renames `written` onto `target`; on failure removes `written` and says why.
-Result<void> moveIntoPlace(const std::filesystem::path& written, const std::filesystem::path& target);
+Result<void> moveIntoPlace(const std::filesystem::path& written,
+                           const std::filesystem::path& target);
 
 /// Writes `text` beside `path` and renames it into place: the target is never half-written.
 Result<void> writeTextFile(const std::filesystem::path& path, const std::string& text);
@@ -29,4 +30,4 @@ Result<void> writeTextFile(const std::filesystem::path& path, const std::string&
 /// SHA-256 of the file's bytes as 64 lower-case hexadecimal digits.
 Result<std::string> sha256OfFile(const std::filesystem::path& path);
 
-}  // namespace layakari
+} // namespace layakari

@@ -8,8 +8,8 @@ namespace layakari {
 
 /// Handed to everything that runs long. Both members may be left empty.
 struct Progress {
-    std::function<void(double fraction)> report;  ///< called with 0 to 1, from the working thread
-    std::stop_token stop;                         ///< asked between blocks of work
+    std::function<void(double fraction)> report; ///< called with 0 to 1, from the working thread
+    std::stop_token stop;                        ///< asked between blocks of work
 
     void tell(double fraction) const
     {
@@ -18,4 +18,4 @@ struct Progress {
     bool stopped() const { return stop.stop_requested(); }
 };
 
-}  // namespace layakari
+} // namespace layakari

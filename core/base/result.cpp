@@ -16,4 +16,4 @@ std::string Error::message() const
     return text;
 }
 
-}  // namespace layakari
+} // namespace layakari

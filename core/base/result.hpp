@@ -8,21 +8,21 @@ namespace layakari {
 
 /// Why something could not be done. The command line's exit status follows from it.
 enum class ErrorCode {
-    CannotRead,    ///< a recording is missing, unreadable, or holds no sound
-    BadPlan,       ///< a plan file breaks the plan format; `place` is the JSON pointer
-    BadReading,    ///< a reading file breaks the reading format; `place` is the JSON pointer
-    CannotWrite,   ///< an output could not be written; nothing half-written is left behind
-    BadArgument,   ///< a name or value that the caller gave is not known
-    Cancelled,     ///< stopped by the caller's stop token
+    CannotRead,  ///< a recording is missing, unreadable, or holds no sound
+    BadPlan,     ///< a plan file breaks the plan format; `place` is the JSON pointer
+    BadReading,  ///< a reading file breaks the reading format; `place` is the JSON pointer
+    CannotWrite, ///< an output could not be written; nothing half-written is left behind
+    BadArgument, ///< a name or value that the caller gave is not known
+    Cancelled,   ///< stopped by the caller's stop token
 };
 
 /// An error as a value: what went wrong, in which file, and what to try.
 struct Error {
     ErrorCode code = ErrorCode::CannotRead;
-    std::string file;     ///< the file concerned; empty when there is none
-    std::string place;    ///< where in the file, e.g. a JSON pointer; empty when it is the whole file
-    std::string cause;    ///< one clause, no full stop
-    std::string tryThis;  ///< one clause that says what to try; may be empty
+    std::string file;  ///< the file concerned; empty when there is none
+    std::string place; ///< where in the file, e.g. a JSON pointer; empty when it is the whole file
+    std::string cause; ///< one clause, no full stop
+    std::string tryThis; ///< one clause that says what to try; may be empty
 
     /// All of it on one line: "FILE: PLACE: CAUSE; TRY THIS".
     std::string message() const;
@@ -33,4 +33,4 @@ using Result = tl::expected<T, Error>;
 
 inline tl::unexpected<Error> fail(Error error) { return tl::unexpected<Error>(std::move(error)); }
 
-}  // namespace layakari
+} // namespace layakari

@@ -23,13 +23,14 @@ std::mutex& plannerMutex()
     return mutex;
 }
 
-}  // namespace
+} // namespace
 
 std::size_t FeatureTrack::frameAt(double seconds) const
 {
     if (m_levels.empty()) return 0;
     const double frame = std::round(seconds / hopSeconds) - 1;
-    return static_cast<std::size_t>(std::clamp(frame, 0.0, static_cast<double>(m_levels.size() - 1)));
+    return static_cast<std::size_t>(
+        std::clamp(frame, 0.0, static_cast<double>(m_levels.size() - 1)));
 }
 
 struct FeatureExtractor::Transform {
@@ -47,7 +48,8 @@ struct FeatureExtractor::Transform {
         plan = fftwf_plan_dft_r2c_1d(window, in, out, FFTW_ESTIMATE);
         double energy = 0;
         for (int i = 0; i < window; ++i) {
-            hann[static_cast<std::size_t>(i)] = static_cast<float>(0.5 - 0.5 * std::cos(2 * std::numbers::pi * i / window));
+            hann[static_cast<std::size_t>(i)] =
+                static_cast<float>(0.5 - 0.5 * std::cos(2 * std::numbers::pi * i / window));
             energy += std::pow(hann[static_cast<std::size_t>(i)], 2);
         }
         // One-sided power: the bins of a band sum to the mean square of what lies in that band.
@@ -80,7 +82,8 @@ void FeatureExtractor::push(std::span<const float> samples)
 void FeatureExtractor::analyseFrame(const float* samples)
 {
     Transform& t = *m_transform;
-    for (std::size_t i = 0; i < window; ++i) t.in[i] = std::isfinite(samples[i]) ? samples[i] * t.hann[i] : 0.0f;
+    for (std::size_t i = 0; i < window; ++i)
+        t.in[i] = std::isfinite(samples[i]) ? samples[i] * t.hann[i] : 0.0f;
     fftwf_execute(t.plan);
     static const float leastPower = std::pow(10.0f, silenceDb / 10);
     Bands levels;
@@ -93,4 +96,4 @@ void FeatureExtractor::analyseFrame(const float* samples)
     m_track.append(levels);
 }
 
-}  // namespace layakari
+} // namespace layakari

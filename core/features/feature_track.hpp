@@ -46,8 +46,9 @@ private:
     std::vector<Bands> m_levels;
 };
 
-/// Turns mono sound at `analysisRateHz` into a FeatureTrack, block by block. Everything is allocated
-/// when constructed, but for the track itself. Samples that are not finite count as silence.
+/// Turns mono sound at `analysisRateHz` into a FeatureTrack, block by block. Everything is
+/// allocated when constructed, but for the track itself. Samples that are not finite count as
+/// silence.
 class FeatureExtractor {
 public:
     FeatureExtractor();
@@ -70,4 +71,4 @@ private:
     FeatureTrack m_track;
 };
 
-}  // namespace layakari
+} // namespace layakari

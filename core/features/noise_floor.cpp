@@ -9,26 +9,29 @@ namespace layakari {
 
 namespace {
 
-constexpr auto framesPerStep = static_cast<std::size_t>(NoiseFloor::stepSeconds / FeatureTrack::hopSeconds);
-constexpr auto windowSteps = static_cast<std::size_t>(NoiseFloor::windowSeconds / NoiseFloor::stepSeconds);
+constexpr auto framesPerStep =
+    static_cast<std::size_t>(NoiseFloor::stepSeconds / FeatureTrack::hopSeconds);
+constexpr auto windowSteps =
+    static_cast<std::size_t>(NoiseFloor::windowSeconds / NoiseFloor::stepSeconds);
 // The level is smoothed over this many frames before its minimum is taken.
 constexpr std::size_t smoothFrames = 11;
 
-// refine() may raise the first guess by this much: a room that swells lies that far over its minimum, while
-// breath that was taken for quiet would raise it further.
+// refine() may raise the first guess by this much: a room that swells lies that far over its
+// minimum, while breath that was taken for quiet would raise it further.
 constexpr float mostRaiseDb = 6;
 
-// How far the minimum of steady noise lies under its mean, per band. A band of n bins has about n / 1.5
-// independent powers k (Hann), whose level in dB deviates by 4.34 sqrt(trigamma(k)); smoothing over eleven
-// half-overlapping frames divides that by three; and the least of some hundred such values lies 2.4
-// deviations low (it is 1.6 for a dozen, 3.2 for a thousand).
+// How far the minimum of steady noise lies under its mean, per band. A band of n bins has about n
+// / 1.5 independent powers k (Hann), whose level in dB deviates by 4.34 sqrt(trigamma(k));
+// smoothing over eleven half-overlapping frames divides that by three; and the least of some
+// hundred such values lies 2.4 deviations low (it is 1.6 for a dozen, 3.2 for a thousand).
 Bands minimumBiasDb()
 {
     constexpr double binHz = 1 / FeatureTrack::windowSeconds;
     Bands bias;
     for (std::size_t b = 0; b < bandCount; ++b) {
         const double k = std::max(1.0, (bandEdgesHz[b + 1] - bandEdgesHz[b]) / binHz / 1.5);
-        const double trigamma = 1 / k + 1 / (2 * k * k) + 1 / (6 * k * k * k);  // asymptotic series, within 1 % from k = 1.3
+        const double trigamma = 1 / k + 1 / (2 * k * k) +
+                                1 / (6 * k * k * k); // asymptotic series, within 1 % from k = 1.3
         bias[b] = static_cast<float>(2.4 * 4.34 * std::sqrt(trigamma) / 3);
     }
     return bias;
@@ -62,7 +65,7 @@ float lowestOf(const std::vector<Bands>& lowest, std::size_t band, std::size_t f
     return low;
 }
 
-}  // namespace
+} // namespace
 
 NoiseFloor::NoiseFloor(const FeatureTrack& track)
 {
@@ -73,7 +76,8 @@ NoiseFloor::NoiseFloor(const FeatureTrack& track)
     for (std::size_t s = 0; s < steps; ++s) {
         const std::size_t begin = s + 1 > windowSteps ? s + 1 - windowSteps : 0;
         const std::size_t end = std::min(steps, s + windowSteps);
-        // Near the ends one side has too little sound to have met a pause; the other side speaks alone.
+        // Near the ends one side has too little sound to have met a pause; the other side speaks
+        // alone.
         const bool trustBefore = s + 1 >= windowSteps;
         const bool trustAfter = s + windowSteps <= steps;
         for (std::size_t b = 0; b < bandCount; ++b) {
@@ -125,4 +129,4 @@ const Bands& NoiseFloor::at(std::size_t frame) const
     return m_steps[std::min(frame / framesPerStep, m_steps.size() - 1)];
 }
 
-}  // namespace layakari
+} // namespace layakari

@@ -10,11 +10,12 @@ namespace layakari {
 
 /// The level of the room in each band over the recording, in steps of `stepSeconds`.
 ///
-/// First guess: minimum statistics (Martin, IEEE Trans. Speech Audio Proc. 9(5), 2001), here with the
-/// whole recording known: the minimum of the smoothed level over the `windowSeconds` before a moment and
-/// over those after it, of these two the higher, and on it the bias that a minimum has. A room that grows louder or quieter in the
-/// middle is followed at once, which a one-sided minimum does only a window later. `refine` then
-/// takes the mean level of the frames that were found to be quiet.
+/// First guess: minimum statistics (Martin, IEEE Trans. Speech Audio Proc. 9(5), 2001), here with
+/// the whole recording known: the minimum of the smoothed level over the `windowSeconds` before a
+/// moment and over those after it, of these two the higher, and on it the bias that a minimum has.
+/// A room that grows louder or quieter in the middle is followed at once, which a one-sided minimum
+/// does only a window later. `refine` then takes the mean level of the frames that were found to be
+/// quiet.
 class NoiseFloor {
 public:
     static constexpr double stepSeconds = 0.25;
@@ -36,4 +37,4 @@ private:
     std::vector<Bands> m_firstGuess;
 };
 
-}  // namespace layakari
+} // namespace layakari

@@ -12,25 +12,26 @@ namespace {
 constexpr std::size_t medianFrames = 11;
 constexpr std::size_t meanFrames = 5;
 
-// Thresholds in spreads of quiet, and the least in dB: with 4 spreads a minute of noise (6,000 frames,
-// some 600 of them independent) passes by chance once in a dozen minutes.
+// Thresholds in spreads of quiet, and the least in dB: with 4 spreads a minute of noise (6,000
+// frames, some 600 of them independent) passes by chance once in a dozen minutes.
 constexpr float onSpreads = 4;
 constexpr float offSpreads = 2;
 constexpr float leastOnDb = 1.3f;
 constexpr float leastOffDb = 0.7f;
 constexpr float mostSpreadDb = 1.5f;
-// A room that swells (traffic, voices next door) rises by some dB too, but rarely by a fifth of what this
-// recording's breaths do; the cap keeps a faint inhale beside a loud exhale.
+// A room that swells (traffic, voices next door) rises by some dB too, but rarely by a fifth of
+// what this recording's breaths do; the cap keeps a faint inhale beside a loud exhale.
 constexpr float onShareOfBreath = 0.2f;
 constexpr float offShareOfBreath = 0.07f;
 constexpr float mostOnDb = 5;
 constexpr float mostOffDb = 2;
 
-// The lowest peak that is no accident: breath without pauses can be far more frequent than quiet, but quiet
-// lies below it, with a dip between. Without a dip the highest of the first `near` counts.
+// The lowest peak that is no accident: breath without pauses can be far more frequent than quiet,
+// but quiet lies below it, with a dip between. Without a dip the highest of the first `near`
+// counts.
 std::size_t lowestMode(const std::vector<double>& counts, std::size_t near)
 {
-    constexpr double leastShare = 0.06;  // of the highest peak
+    constexpr double leastShare = 0.06; // of the highest peak
     constexpr double dip = 0.75;
     const double highest = *std::max_element(counts.begin(), counts.end());
     std::size_t peak = 0;
@@ -38,7 +39,9 @@ std::size_t lowestMode(const std::vector<double>& counts, std::size_t near)
         if (counts[i] > counts[peak]) peak = i;
         if (counts[peak] >= leastShare * highest && counts[i] < dip * counts[peak]) return peak;
     }
-    return static_cast<std::size_t>(std::max_element(counts.begin(), counts.begin() + static_cast<std::ptrdiff_t>(near)) - counts.begin());
+    return static_cast<std::size_t>(
+        std::max_element(counts.begin(), counts.begin() + static_cast<std::ptrdiff_t>(near)) -
+        counts.begin());
 }
 
 // How far over quiet the louder half of what sounds lies.
@@ -46,11 +49,12 @@ float usualBreathDb(const std::vector<float>& rise, const QuietLevel& quiet)
 {
     std::vector<float> sounding;
     for (const float value : rise)
-        if (value > quiet.middleDb + std::max(leastOnDb, onSpreads * quiet.spreadDb)) sounding.push_back(value - quiet.middleDb);
+        if (value > quiet.middleDb + std::max(leastOnDb, onSpreads * quiet.spreadDb))
+            sounding.push_back(value - quiet.middleDb);
     return quantile(std::move(sounding), 0.75);
 }
 
-}  // namespace
+} // namespace
 
 QuietLevel quietLevel(const std::vector<float>& riseDb)
 {
@@ -59,16 +63,19 @@ QuietLevel quietLevel(const std::vector<float>& riseDb)
     constexpr float nearDb = 2.5f;
     constexpr float highestDb = 6;
     constexpr float binDb = 0.25f;
-    constexpr std::size_t binsWide = 6;  // 1.5 dB
-    std::vector<double> histogram(static_cast<std::size_t>((highestDb - lowestDb) / binDb) + binsWide);
+    constexpr std::size_t binsWide = 6; // 1.5 dB
+    std::vector<double> histogram(static_cast<std::size_t>((highestDb - lowestDb) / binDb) +
+                                  binsWide);
     for (const float value : riseDb) {
         const float bin = (value - lowestDb) / binDb;
-        if (bin >= 0 && bin < static_cast<float>(histogram.size())) histogram[static_cast<std::size_t>(bin)] += 1;
+        if (bin >= 0 && bin < static_cast<float>(histogram.size()))
+            histogram[static_cast<std::size_t>(bin)] += 1;
     }
     std::vector<double> counts(histogram.size() - binsWide);
     for (std::size_t i = 0; i < counts.size(); ++i)
         for (std::size_t k = 0; k < binsWide; ++k) counts[i] += histogram[i + k];
-    const std::size_t best = lowestMode(counts, static_cast<std::size_t>((nearDb - lowestDb) / binDb));
+    const std::size_t best =
+        lowestMode(counts, static_cast<std::size_t>((nearDb - lowestDb) / binDb));
     QuietLevel quiet;
     quiet.middleDb = lowestDb + binDb * (static_cast<float>(best) + binsWide / 2.0f);
     double squares = 0;
@@ -78,7 +85,8 @@ QuietLevel quietLevel(const std::vector<float>& riseDb)
         squares += std::pow(value - quiet.middleDb, 2);
         ++count;
     }
-    quiet.spreadDb = std::min(mostSpreadDb, static_cast<float>(std::sqrt(squares / std::max(count, 1.0))));
+    quiet.spreadDb =
+        std::min(mostSpreadDb, static_cast<float>(std::sqrt(squares / std::max(count, 1.0))));
     return quiet;
 }
 
@@ -87,8 +95,10 @@ std::vector<FrameRange> findActivity(const std::vector<float>& meanRiseDb)
     const std::vector<float> rise = smoothed(runningMedian(meanRiseDb, medianFrames), meanFrames);
     const QuietLevel quiet = quietLevel(rise);
     const float breath = usualBreathDb(rise, quiet);
-    const float on = quiet.middleDb + std::max({leastOnDb, onSpreads * quiet.spreadDb, std::min(mostOnDb, onShareOfBreath * breath)});
-    const float off = quiet.middleDb + std::max({leastOffDb, offSpreads * quiet.spreadDb, std::min(mostOffDb, offShareOfBreath * breath)});
+    const float on = quiet.middleDb + std::max({leastOnDb, onSpreads * quiet.spreadDb,
+                                                std::min(mostOnDb, onShareOfBreath * breath)});
+    const float off = quiet.middleDb + std::max({leastOffDb, offSpreads * quiet.spreadDb,
+                                                 std::min(mostOffDb, offShareOfBreath * breath)});
     std::vector<FrameRange> ranges;
     for (std::size_t i = 0; i < rise.size(); ++i) {
         if (rise[i] < on) continue;
@@ -96,9 +106,10 @@ std::vector<FrameRange> findActivity(const std::vector<float>& meanRiseDb)
         const std::size_t least = ranges.empty() ? 0 : ranges.back().end;
         while (begin > least && rise[begin - 1] > off) --begin;
         while (i < rise.size() && rise[i] > off) ++i;
-        if (static_cast<double>(i - begin) * FeatureTrack::hopSeconds >= knockSeconds) ranges.push_back({begin, i});
+        if (static_cast<double>(i - begin) * FeatureTrack::hopSeconds >= knockSeconds)
+            ranges.push_back({begin, i});
     }
     return ranges;
 }
 
-}  // namespace layakari
+} // namespace layakari

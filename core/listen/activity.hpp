@@ -22,15 +22,16 @@ struct QuietLevel {
     float spreadDb = 0;
 };
 
-/// The stretches in which something sounds: the smoothed rise passes a threshold well above the spread of
-/// quiet, and lasts until it is back near quiet (hysteresis). Sounds shorter than `knockSeconds` are
-/// left out: knocks, ticks and clicks, which no breath is. Empty for an empty or an even recording.
+/// The stretches in which something sounds: the smoothed rise passes a threshold well above the
+/// spread of quiet, and lasts until it is back near quiet (hysteresis). Sounds shorter than
+/// `knockSeconds` are left out: knocks, ticks and clicks, which no breath is. Empty for an empty or
+/// an even recording.
 std::vector<FrameRange> findActivity(const std::vector<float>& meanRiseDb);
 
 inline constexpr double knockSeconds = 0.18;
 
-/// The quiet level that findActivity() works with: the lowest dense stretch of 1.5 dB among the lowest values, and the
-/// spread below its middle, where no breath can widen it.
+/// The quiet level that findActivity() works with: the lowest dense stretch of 1.5 dB among the
+/// lowest values, and the spread below its middle, where no breath can widen it.
 QuietLevel quietLevel(const std::vector<float>& smoothedRiseDb);
 
-}  // namespace layakari
+} // namespace layakari

@@ -17,11 +17,12 @@ constexpr int lookOut = 70;
 constexpr int lookIn = 100;
 constexpr int searchTurn = 25;
 constexpr int lookTurn = 50;
-// Correlation length of the frames' levels, in frames: they overlap by half, and turbulence keeps its
-// loudness for some 50 ms. bench/listening checks it by the share of boundaries within two deviations.
+// Correlation length of the frames' levels, in frames: they overlap by half, and turbulence keeps
+// its loudness for some 50 ms. bench/listening checks it by the share of boundaries within two
+// deviations.
 constexpr double correlationFrames = 3;
 constexpr double leastSpreadDb = 1.0;
-constexpr float worstError = 9;  // three spreads off: a knock weighs no more than that
+constexpr float worstError = 9; // three spreads off: a knock weighs no more than that
 // A boundary is never known better than half a hop.
 constexpr double leastSdSeconds = hop / 2;
 
@@ -45,16 +46,23 @@ double spreadOf(std::span<const float> values)
     const double mean = meanOf(values);
     double squares = 0;
     for (const float v : values) squares += (v - mean) * (v - mean);
-    return values.size() < 4 ? leastSpreadDb * 2
-                             : std::max(leastSpreadDb, std::sqrt(squares / static_cast<double>(values.size())));
+    return values.size() < 4
+               ? leastSpreadDb * 2
+               : std::max(leastSpreadDb, std::sqrt(squares / static_cast<double>(values.size())));
 }
 
-double middleOf(std::span<const float> values) { return quantile({values.begin(), values.end()}, 0.5); }
+double middleOf(std::span<const float> values)
+{
+    return quantile({values.begin(), values.end()}, 0.5);
+}
 
 // Log posterior on a grid of boundary frames, gathered over ramps and plateaus.
 class Posterior {
 public:
-    explicit Posterior(int first, int last) : m_first(first), m_log(static_cast<std::size_t>(last - first + 1), -1e300) {}
+    explicit Posterior(int first, int last)
+        : m_first(first), m_log(static_cast<std::size_t>(last - first + 1), -1e300)
+    {
+    }
 
     int first() const { return m_first; }
     int last() const { return m_first + static_cast<int>(m_log.size()) - 1; }
@@ -81,7 +89,8 @@ public:
         }
         mean /= weight;
         const double variance = std::max(0.0, squares / weight - mean * mean);
-        return {FeatureTrack::timeOf(0) + hop * m_first + mean, std::sqrt(variance + leastSdSeconds * leastSdSeconds)};
+        return {FeatureTrack::timeOf(0) + hop * m_first + mean,
+                std::sqrt(variance + leastSdSeconds * leastSdSeconds)};
     }
 
 private:
@@ -91,7 +100,7 @@ private:
 
 // An onset at frame 0 of `level` read forwards; an offset is handed in reversed.
 struct Edge {
-    std::vector<float> level;  // quiet first
+    std::vector<float> level; // quiet first
     int about = 0;
     int firstCandidate = 0;
     int lastCandidate = 0;
@@ -101,9 +110,10 @@ struct Edge {
 struct ExpectedRise {
     std::vector<float> levelDb;
     std::vector<float> inverseSpread;
-    std::vector<float> logSpread;  // twice the log of the spread
+    std::vector<float> logSpread; // twice the log of the spread
 
-    ExpectedRise(std::size_t frames, double power, double rampFrames, double quietSpread, double soundSpread)
+    ExpectedRise(std::size_t frames, double power, double rampFrames, double quietSpread,
+                 double soundSpread)
     {
         constexpr double soundsFromDb = 3;
         for (std::size_t d = 0; d < frames; ++d) {
@@ -127,28 +137,34 @@ Posterior edgePosterior(const Edge& edge)
     };
     const auto quiet = part(edge.about - lookOut, edge.about - 12);
     const auto sound = part(edge.about + 8, edge.about + 90);
-    const double floorDb = quiet.size() >= 10 ? middleOf(quiet) : std::min(0.0, middleOf(part(0, edge.about)));
+    const double floorDb =
+        quiet.size() >= 10 ? middleOf(quiet) : std::min(0.0, middleOf(part(0, edge.about)));
     const double quietSpread = spreadOf(quiet);
-    const double soundSpread = std::clamp(spreadOf(part(edge.about + 15, edge.about + 60)), 1.5, 4.0);
+    const double soundSpread =
+        std::clamp(spreadOf(part(edge.about + 15, edge.about + 60)), 1.5, 4.0);
     const double plateauDb = std::max(1.0, middleOf(sound) - floorDb);
 
     std::vector<float> level(edge.level);
     for (float& l : level) l -= static_cast<float>(floorDb);
-    std::vector<float> quietErrors(level.size() + 1, 0.0f);  // of the first t frames, taken for quiet
+    std::vector<float> quietErrors(level.size() + 1,
+                                   0.0f); // of the first t frames, taken for quiet
     for (std::size_t t = 0; t < level.size(); ++t) {
         const auto z = static_cast<float>(level[t] / quietSpread);
-        quietErrors[t + 1] = quietErrors[t] + std::min(z * z, worstError) + static_cast<float>(2 * std::log(quietSpread));
+        quietErrors[t + 1] = quietErrors[t] + std::min(z * z, worstError) +
+                             static_cast<float>(2 * std::log(quietSpread));
     }
     Posterior posterior(edge.firstCandidate, edge.lastCandidate);
     for (const double length : {2.0, 5.0, 10.0, 18.0, 32.0, 55.0, 90.0}) {
         for (const double shift : {-3.0, 0.0, 3.0, 6.0}) {
             const double power = powerOf(plateauDb + shift);
-            const ExpectedRise expected(static_cast<std::size_t>(count), power, length, quietSpread, soundSpread);
+            const ExpectedRise expected(static_cast<std::size_t>(count), power, length, quietSpread,
+                                        soundSpread);
             for (int b = edge.firstCandidate; b <= edge.lastCandidate; ++b) {
                 float error = quietErrors[static_cast<std::size_t>(b) + 1];
                 for (int t = b + 1; t < count; ++t) {
                     const auto d = static_cast<std::size_t>(t - b);
-                    const float z = (level[static_cast<std::size_t>(t)] - expected.levelDb[d]) * expected.inverseSpread[d];
+                    const float z = (level[static_cast<std::size_t>(t)] - expected.levelDb[d]) *
+                                    expected.inverseSpread[d];
                     error += std::min(z * z, worstError) + expected.logSpread[d];
                 }
                 posterior.add(b, -0.5 * error / correlationFrames);
@@ -158,7 +174,8 @@ Posterior edgePosterior(const Edge& edge)
     return posterior;
 }
 
-Moment refineEdge(const std::vector<float>& riseDb, bool offset, int about, int reachBegin, int reachEnd)
+Moment refineEdge(const std::vector<float>& riseDb, bool offset, int about, int reachBegin,
+                  int reachEnd)
 {
     const int lookBefore = offset ? lookIn : lookOut;
     const int lookAfter = offset ? lookOut : lookIn;
@@ -199,8 +216,10 @@ Moment refineTurn(const std::vector<float>& riseDb, int about, int reachBegin, i
             for (int b = posterior.first(); b <= posterior.last(); ++b) {
                 double error = 0;
                 for (int t = begin; t < end; ++t) {
-                    const double power = t < b ? before * ramp(b - t, down) : after * ramp(t - b, up);
-                    const double z = (riseDb[static_cast<std::size_t>(t)] - 10 * std::log10(1 + power)) / spread;
+                    const double power =
+                        t < b ? before * ramp(b - t, down) : after * ramp(t - b, up);
+                    const double z =
+                        (riseDb[static_cast<std::size_t>(t)] - 10 * std::log10(1 + power)) / spread;
                     error += std::min<double>(z * z, worstError);
                 }
                 posterior.add(b, -0.5 * error / correlationFrames);
@@ -210,13 +229,15 @@ Moment refineTurn(const std::vector<float>& riseDb, int about, int reachBegin, i
     return posterior.moment();
 }
 
-}  // namespace
+} // namespace
 
-Moment refineBoundary(const std::vector<float>& powerRiseDb, BoundaryKind kind, std::size_t about, FrameRange reach)
+Moment refineBoundary(const std::vector<float>& powerRiseDb, BoundaryKind kind, std::size_t about,
+                      FrameRange reach)
 {
     reach.end = std::min(reach.end, powerRiseDb.size());
     if (reach.end < reach.begin + 5 || about < reach.begin || about >= reach.end)
-        return {FeatureTrack::timeOf(about), std::max(leastSdSeconds, reach.end > reach.begin ? reach.seconds() / 3.46 : 0.1)};
+        return {FeatureTrack::timeOf(about),
+                std::max(leastSdSeconds, reach.end > reach.begin ? reach.seconds() / 3.46 : 0.1)};
     const int middle = static_cast<int>(about);
     const int begin = static_cast<int>(reach.begin);
     const int end = static_cast<int>(reach.end);
@@ -224,4 +245,4 @@ Moment refineBoundary(const std::vector<float>& powerRiseDb, BoundaryKind kind, 
     return refineEdge(powerRiseDb, kind == BoundaryKind::Offset, middle, begin, end);
 }
 
-}  // namespace layakari
+} // namespace layakari

@@ -9,10 +9,12 @@ namespace layakari {
 namespace {
 
 constexpr std::size_t dimensions = BreathCharacter::size;
-constexpr double alternation = 0.97;  // chance that a breath is of the other kind than the one before
+constexpr double alternation =
+    0.97; // chance that a breath is of the other kind than the one before
 constexpr int rounds = 25;
-// The least standard deviation within a kind, per dimension: two breaths of one person differ by this
-// much even on a good recording, and a handful of breaths must not look more certain than that.
+// The least standard deviation within a kind, per dimension: two breaths of one person differ by
+// this much even on a good recording, and a handful of breaths must not look more certain than
+// that.
 constexpr std::array<double, dimensions> leastSpread{1.2, 1.2, 1.2, 1.2, 1.5, 0.06};
 // Six measures of one breath are not six independent witnesses.
 constexpr double witnessShare = 0.5;
@@ -24,7 +26,7 @@ struct Kinds {
 
 struct Breath {
     BreathCharacter character;
-    double logOddsA = 0;  // from outside the sound
+    double logOddsA = 0; // from outside the sound
 };
 
 std::vector<Breath> breathsOf(const Heard& heard, const std::vector<std::optional<bool>>& namedA)
@@ -58,7 +60,8 @@ Kinds fitted(const std::vector<Breath>& breaths, const std::vector<double>& prob
         const std::array<double, 2> share{probabilityA[i], 1 - probabilityA[i]};
         for (std::size_t k = 0; k < 2; ++k) {
             weight[k] += share[k];
-            for (std::size_t d = 0; d < dimensions; ++d) kinds.mean[k][d] += share[k] * breaths[i].character.values[d];
+            for (std::size_t d = 0; d < dimensions; ++d)
+                kinds.mean[k][d] += share[k] * breaths[i].character.values[d];
         }
     }
     for (std::size_t k = 0; k < 2; ++k)
@@ -70,7 +73,8 @@ Kinds fitted(const std::vector<Breath>& breaths, const std::vector<double>& prob
             squares += probabilityA[i] * std::pow(value - kinds.mean[0][d], 2) +
                        (1 - probabilityA[i]) * std::pow(value - kinds.mean[1][d], 2);
         }
-        kinds.spread[d] = std::max(leastSpread[d], std::sqrt(squares / static_cast<double>(breaths.size())));
+        kinds.spread[d] =
+            std::max(leastSpread[d], std::sqrt(squares / static_cast<double>(breaths.size())));
     }
     return kinds;
 }
@@ -80,8 +84,8 @@ struct Sorting {
     double logLikelihood = 0;
 };
 
-// Forward and backward pass. The names A and B are ours to give: the first breath is most likely A, unless
-// something from outside the sound has named breaths already.
+// Forward and backward pass. The names A and B are ours to give: the first breath is most likely A,
+// unless something from outside the sound has named breaths already.
 Sorting posteriors(const std::vector<Breath>& breaths, const Kinds& kinds, double firstIsA)
 {
     const std::size_t count = breaths.size();
@@ -95,14 +99,17 @@ Sorting posteriors(const std::vector<Breath>& breaths, const Kinds& kinds, doubl
         likelihood[i] = {std::exp(a - high), std::exp(b - high)};
         for (std::size_t k = 0; k < 2; ++k) {
             const double first = k == 0 ? firstIsA : 1 - firstIsA;
-            const double prior = i == 0 ? first : forward[i - 1][k] * (1 - alternation) + forward[i - 1][1 - k] * alternation;
+            const double prior = i == 0 ? first
+                                        : forward[i - 1][k] * (1 - alternation) +
+                                              forward[i - 1][1 - k] * alternation;
             forward[i][k] = prior * likelihood[i][k];
         }
         const double sum = forward[i][0] + forward[i][1];
         for (double& f : forward[i]) f /= sum;
         sorting.logLikelihood += std::log(sum) + high;
     }
-    for (const double spread : kinds.spread) sorting.logLikelihood -= witnessShare * static_cast<double>(count) * std::log(spread);
+    for (const double spread : kinds.spread)
+        sorting.logLikelihood -= witnessShare * static_cast<double>(count) * std::log(spread);
     std::vector<double>& result = sorting.probabilityA;
     result.resize(count);
     std::array<double, 2> backward{1, 1};
@@ -111,28 +118,31 @@ Sorting posteriors(const std::vector<Breath>& breaths, const Kinds& kinds, doubl
         const double b = forward[i][1] * backward[1];
         result[i] = a / (a + b);
         if (i == 0) break;
-        const std::array<double, 2> next{likelihood[i][0] * backward[0], likelihood[i][1] * backward[1]};
-        backward = {next[0] * (1 - alternation) + next[1] * alternation, next[1] * (1 - alternation) + next[0] * alternation};
+        const std::array<double, 2> next{likelihood[i][0] * backward[0],
+                                         likelihood[i][1] * backward[1]};
+        backward = {next[0] * (1 - alternation) + next[1] * alternation,
+                    next[1] * (1 - alternation) + next[0] * alternation};
         const double sum = backward[0] + backward[1];
         for (double& f : backward) f /= sum;
     }
     return sorting;
 }
 
-// A brighter kind is more likely the inhale, and so is one that grows louder: an exhale is let go and
-// fades. Each may speak for odds of three to one at most.
+// A brighter kind is more likely the inhale, and so is one that grows louder: an exhale is let go
+// and fades. Each may speak for odds of three to one at most.
 double inhaleLogOdds(const Kinds& kinds)
 {
     const auto brightness = [&](std::size_t k) {
         return (kinds.mean[k][2] + kinds.mean[k][3]) - (kinds.mean[k][0] + kinds.mean[k][1]);
     };
     const double brighterDb = brightness(0) - brightness(1);
-    const double later = kinds.mean[0][BreathCharacter::middle] - kinds.mean[1][BreathCharacter::middle];
+    const double later =
+        kinds.mean[0][BreathCharacter::middle] - kinds.mean[1][BreathCharacter::middle];
     return std::clamp(brighterDb / 8, -1.1, 1.1) + std::clamp(later / 0.06, -1.1, 1.1);
 }
 
-// Strict alternation, and a split at the middle of each measure: where a breath was missed or heard twice,
-// alternation is a poor start.
+// Strict alternation, and a split at the middle of each measure: where a breath was missed or heard
+// twice, alternation is a poor start.
 std::vector<std::vector<double>> startingPoints(const std::vector<Breath>& breaths, bool isNamed)
 {
     constexpr double sure = 0.9;
@@ -143,7 +153,8 @@ std::vector<std::vector<double>> startingPoints(const std::vector<Breath>& breat
         points[0] = posteriors(silent, Kinds{{}, leastSpread}, 0.5).probabilityA;
         return points;
     }
-    for (std::size_t i = 0; i < breaths.size(); ++i) points[0].push_back(i % 2 == 0 ? sure : 1 - sure);
+    for (std::size_t i = 0; i < breaths.size(); ++i)
+        points[0].push_back(i % 2 == 0 ? sure : 1 - sure);
     for (std::size_t d = 0; d < dimensions; ++d) {
         std::vector<double> values;
         for (const Breath& breath : breaths) values.push_back(breath.character.values[d]);
@@ -153,12 +164,13 @@ std::vector<std::vector<double>> startingPoints(const std::vector<Breath>& breat
         if (sorted.back() - sorted.front() < leastSpread[d]) continue;
         const bool firstIsHigh = values[0] > middle;
         points.emplace_back();
-        for (const double value : values) points.back().push_back((value > middle) == firstIsHigh ? sure : 1 - sure);
+        for (const double value : values)
+            points.back().push_back((value > middle) == firstIsHigh ? sure : 1 - sure);
     }
     return points;
 }
 
-}  // namespace
+} // namespace
 
 BreathClasses sortBreaths(const Heard& heard, const std::vector<std::optional<bool>>& namedA)
 {
@@ -187,4 +199,4 @@ BreathClasses sortBreaths(const Heard& heard, const std::vector<std::optional<bo
     return classes;
 }
 
-}  // namespace layakari
+} // namespace layakari

@@ -8,25 +8,26 @@
 
 namespace layakari {
 
-/// The breaths of one recording sorted into two kinds, A and B, by their sound and their taking turns.
-/// Which of the two is the inhale is another question, and often a harder one.
+/// The breaths of one recording sorted into two kinds, A and B, by their sound and their taking
+/// turns. Which of the two is the inhale is another question, and often a harder one.
 struct BreathClasses {
     /// For each breath span, in order, the posterior probability that it is of kind A.
     std::vector<double> probabilityA;
-    /// What the sound says on A being the inhale: log odds, small on purpose. Brightness and the swell of
-    /// loudness point one way in most people and the other way in some.
+    /// What the sound says on A being the inhale: log odds, small on purpose. Brightness and the
+    /// swell of loudness point one way in most people and the other way in some.
     double logOddsAIsInhale = 0;
 };
 
-/// Learns both kinds from the recording itself: a hidden Markov model with two Gaussian states that mostly
-/// alternate, fitted by expectation maximisation from strict alternation (Rabiner, Proc. IEEE 77(2), 1989).
-/// Fewer than two breaths: probability one half.
+/// Learns both kinds from the recording itself: a hidden Markov model with two Gaussian states that
+/// mostly alternate, fitted by expectation maximisation from strict alternation (Rabiner, Proc.
+/// IEEE 77(2), 1989). Fewer than two breaths: probability one half.
 ///
-/// `namedA`, if not empty, says for each breath what an alignment with a plan took it for: kind A, kind B, or
-/// nothing. It counts as a witness with odds of `planOdds`, so that the breaths around are named by what
-/// takes turns with them, and a sound that speaks clearly against it shows as doubt.
+/// `namedA`, if not empty, says for each breath what an alignment with a plan took it for: kind A,
+/// kind B, or nothing. It counts as a witness with odds of `planOdds`, so that the breaths around
+/// are named by what takes turns with them, and a sound that speaks clearly against it shows as
+/// doubt.
 BreathClasses sortBreaths(const Heard& heard, const std::vector<std::optional<bool>>& namedA = {});
 
 inline constexpr double planOdds = 30;
 
-}  // namespace layakari
+} // namespace layakari

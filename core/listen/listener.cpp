@@ -20,13 +20,15 @@ constexpr int looks = 4;
 // Quiet frames keep this far from any sound, where breaths fade.
 constexpr std::size_t guardFrames = 15;
 
-std::vector<bool> activeFrames(std::size_t frames, const std::vector<FrameRange>& ranges, std::size_t guard)
+std::vector<bool> activeFrames(std::size_t frames, const std::vector<FrameRange>& ranges,
+                               std::size_t guard)
 {
     std::vector<bool> active(frames, false);
     for (const FrameRange& range : ranges) {
         const std::size_t begin = range.begin > guard ? range.begin - guard : 0;
         const std::size_t end = std::min(frames, range.end + guard);
-        std::fill(active.begin() + static_cast<std::ptrdiff_t>(begin), active.begin() + static_cast<std::ptrdiff_t>(end), true);
+        std::fill(active.begin() + static_cast<std::ptrdiff_t>(begin),
+                  active.begin() + static_cast<std::ptrdiff_t>(end), true);
     }
     return active;
 }
@@ -87,7 +89,8 @@ private:
     {
         for (const FrameRange& range : m_ranges) {
             Edge start{BoundaryKind::Onset, range.begin, {}};
-            for (const std::size_t turn : findTurns(m_track, m_floor, m_weights.power, m_rise.powerDb, range)) {
+            for (const std::size_t turn :
+                 findTurns(m_track, m_floor, m_weights.power, m_rise.powerDb, range)) {
                 const Edge edge{BoundaryKind::Turn, turn, {}};
                 m_sounds.push_back({start, edge, false});
                 start = edge;
@@ -96,28 +99,31 @@ private:
         }
     }
 
-    // Traffic that comes and goes raises all bands alike; a breath raises its own. A sound that is weak beside
-    // this recording's breaths and rises as evenly as the room itself does is the room.
+    // Traffic that comes and goes raises all bands alike; a breath raises its own. A sound that is
+    // weak beside this recording's breaths and rises as evenly as the room itself does is the room.
     void dropSwellsOfTheRoom()
     {
         constexpr double weakShare = 0.5;
         constexpr double evenShare = 0.12;
         std::vector<float> rises;
-        for (const Sound& sound : m_sounds) rises.push_back(static_cast<float>(spectrumOf(sound).meanDb));
+        for (const Sound& sound : m_sounds)
+            rises.push_back(static_cast<float>(spectrumOf(sound).meanDb));
         const double usual = quantile(rises, 0.75);
         for (Sound& sound : m_sounds) {
             const SoundSpectrum s = spectrumOf(sound);
-            sound.isRoom = s.meanDb < weakShare * usual && s.unevennessDb < evenShare * s.meanDb + evennessOfNoiseDb;
+            sound.isRoom = s.meanDb < weakShare * usual &&
+                           s.unevennessDb < evenShare * s.meanDb + evennessOfNoiseDb;
         }
         // Only where it stands alone: the halves of a turn belong together.
         std::erase_if(m_sounds, [](const Sound& s) {
-            return s.isRoom && s.start.kind == BoundaryKind::Onset && s.end.kind == BoundaryKind::Offset;
+            return s.isRoom && s.start.kind == BoundaryKind::Onset &&
+                   s.end.kind == BoundaryKind::Offset;
         });
     }
 
     struct SoundSpectrum {
         double meanDb = 0;
-        double unevennessDb = 0;  // standard deviation over the bands
+        double unevennessDb = 0; // standard deviation over the bands
     };
 
     SoundSpectrum spectrumOf(const Sound& sound) const
@@ -126,10 +132,12 @@ private:
         std::array<double, bandCount> rise{};
         const auto frames = static_cast<double>(sound.end.frame - sound.start.frame);
         for (std::size_t i = sound.start.frame; i < sound.end.frame; ++i)
-            for (std::size_t b = 0; b < bandCount; ++b) rise[b] += (m_track.levels(i)[b] - m_floor.at(i)[b]) / frames;
+            for (std::size_t b = 0; b < bandCount; ++b)
+                rise[b] += (m_track.levels(i)[b] - m_floor.at(i)[b]) / frames;
         double squares = 0;
         for (const double r : rise) spectrum.meanDb += r / bandCount;
-        for (const double r : rise) squares += (r - spectrum.meanDb) * (r - spectrum.meanDb) / bandCount;
+        for (const double r : rise)
+            squares += (r - spectrum.meanDb) * (r - spectrum.meanDb) / bandCount;
         spectrum.unevennessDb = std::sqrt(squares);
         return spectrum;
     }
@@ -143,7 +151,8 @@ private:
             if (sound == 0) return {0, middle};
             const Sound& before = m_sounds[sound - 1];
             const bool touching = s.start.kind == BoundaryKind::Turn;
-            return {touching ? (before.start.frame + before.end.frame) / 2 : before.end.frame, middle};
+            return {touching ? (before.start.frame + before.end.frame) / 2 : before.end.frame,
+                    middle};
         }
         if (sound + 1 == m_sounds.size()) return {middle, m_track.frames()};
         return {middle, m_sounds[sound + 1].start.frame};
@@ -156,29 +165,36 @@ private:
             const bool touches = sound.start.kind == BoundaryKind::Turn;
             if (touches) {
                 FrameRange reach = reachOf(i, true);
-                sound.start.moment = refineBoundary(m_rise.powerDb, BoundaryKind::Turn, sound.start.frame, reach);
+                sound.start.moment =
+                    refineBoundary(m_rise.powerDb, BoundaryKind::Turn, sound.start.frame, reach);
                 m_sounds[i - 1].end.moment = sound.start.moment;
             } else {
-                sound.start.moment = refineBoundary(m_rise.powerDb, BoundaryKind::Onset, sound.start.frame, reachOf(i, true));
+                sound.start.moment = refineBoundary(m_rise.powerDb, BoundaryKind::Onset,
+                                                    sound.start.frame, reachOf(i, true));
             }
             if (sound.end.kind == BoundaryKind::Offset)
-                sound.end.moment = refineBoundary(m_rise.powerDb, BoundaryKind::Offset, sound.end.frame, reachOf(i, false));
-            if (i % 16 == 0) m_progress.tell(0.4 + 0.5 * static_cast<double>(i) / static_cast<double>(m_sounds.size()));
+                sound.end.moment = refineBoundary(m_rise.powerDb, BoundaryKind::Offset,
+                                                  sound.end.frame, reachOf(i, false));
+            if (i % 16 == 0)
+                m_progress.tell(0.4 + 0.5 * static_cast<double>(i) /
+                                          static_cast<double>(m_sounds.size()));
         }
     }
 
-    // Where flow stops for less than the shortest hold, it has turned: both breaths meet in the middle,
-    // each side weighted by how well it is known.
+    // Where flow stops for less than the shortest hold, it has turned: both breaths meet in the
+    // middle, each side weighted by how well it is known.
     void closeShortPauses()
     {
         for (std::size_t i = 1; i < m_sounds.size(); ++i) {
             Moment& end = m_sounds[i - 1].end.moment;
             Moment& start = m_sounds[i].start.moment;
             const double pause = start.seconds - end.seconds;
-            if (m_sounds[i].start.kind == BoundaryKind::Turn || pause >= shortestHoldSeconds) continue;
+            if (m_sounds[i].start.kind == BoundaryKind::Turn || pause >= shortestHoldSeconds)
+                continue;
             const double weight = 1 / (start.sdSeconds * start.sdSeconds);
             const double other = 1 / (end.sdSeconds * end.sdSeconds);
-            const double seconds = (weight * start.seconds + other * end.seconds) / (weight + other);
+            const double seconds =
+                (weight * start.seconds + other * end.seconds) / (weight + other);
             // The pause itself says how far apart two readings of one turn can lie.
             const double sd = std::sqrt(1 / (weight + other) + pause * pause / 12);
             start = end = {seconds, sd};
@@ -196,17 +212,27 @@ private:
             const double from = heard.spans.empty() ? 0.0 : heard.spans.back().endS;
             const double fromSd = heard.spans.empty() ? 0.0 : heard.spans.back().endSdS;
             if (start.seconds > from + 1e-9)
-                heard.spans.push_back({HeardSpan::Kind::Silence, from, start.seconds, fromSd, start.sdSeconds, {}});
-            HeardSpan span{HeardSpan::Kind::Breath, std::max(start.seconds, from), end.seconds,
-                           start.sdSeconds, end.sdSeconds, {}};
+                heard.spans.push_back(
+                    {HeardSpan::Kind::Silence, from, start.seconds, fromSd, start.sdSeconds, {}});
+            HeardSpan span{HeardSpan::Kind::Breath,
+                           std::max(start.seconds, from),
+                           end.seconds,
+                           start.sdSeconds,
+                           end.sdSeconds,
+                           {}};
             if (span.seconds() <= 0) continue;
             if (span.seconds() < shortSoundSeconds) span.kind = HeardSpan::Kind::Unknown;
             span.character = characterOf(span);
             heard.spans.push_back(span);
         }
-        if (!heard.spans.empty() && heard.durationS - heard.spans.back().endS >= shortestHoldSeconds)
-            heard.spans.push_back({HeardSpan::Kind::Silence, heard.spans.back().endS, heard.durationS,
-                                   heard.spans.back().endSdS, 0, {}});
+        if (!heard.spans.empty() &&
+            heard.durationS - heard.spans.back().endS >= shortestHoldSeconds)
+            heard.spans.push_back({HeardSpan::Kind::Silence,
+                                   heard.spans.back().endS,
+                                   heard.durationS,
+                                   heard.spans.back().endSdS,
+                                   0,
+                                   {}});
     }
 
     BreathCharacter characterOf(const HeardSpan& span) const
@@ -219,7 +245,8 @@ private:
         double total = 0;
         for (std::size_t i = begin; i < end; ++i) {
             for (std::size_t b = 0; b < bandCount; ++b)
-                power[b] += std::pow(10.0f, (m_track.levels(i)[b] - m_floor.at(i)[b]) / 10) / static_cast<float>(end - begin);
+                power[b] += std::pow(10.0f, (m_track.levels(i)[b] - m_floor.at(i)[b]) / 10) /
+                            static_cast<float>(end - begin);
             const double loudness = std::max(0.0f, m_rise.meanDb[i]);
             weighted += loudness * static_cast<double>(i - begin);
             total += loudness;
@@ -229,13 +256,15 @@ private:
         for (std::size_t p = 0; p < 4; ++p) {
             double part = 0;
             for (std::size_t b = partEdges[p]; b < partEdges[p + 1]; ++b)
-                part += 10 * std::log10(std::max(power[b], 1.0f)) / static_cast<double>(partEdges[p + 1] - partEdges[p]);
+                part += 10 * std::log10(std::max(power[b], 1.0f)) /
+                        static_cast<double>(partEdges[p + 1] - partEdges[p]);
             character.values[p] = part;
             mean += part / 4;
         }
         for (std::size_t p = 0; p < 4; ++p) character.values[p] -= mean;
         character.values[BreathCharacter::level] = mean;
-        character.values[BreathCharacter::middle] = total > 0 ? weighted / total / static_cast<double>(end - begin) : 0.5;
+        character.values[BreathCharacter::middle] =
+            total > 0 ? weighted / total / static_cast<double>(end - begin) : 0.5;
         return character;
     }
 
@@ -248,11 +277,13 @@ private:
         double quiet = 0;
         double frames = 0;
         std::vector<float> levels;
-        for (std::size_t i = 0; i < m_track.frames(); ++i) levels.push_back(totalDb(m_track.levels(i)));
+        for (std::size_t i = 0; i < m_track.frames(); ++i)
+            levels.push_back(totalDb(m_track.levels(i)));
         heard.loudestDb = quantile(levels, 0.9);
         for (const HeardSpan& span : heard.spans) {
             if (span.kind != HeardSpan::Kind::Breath) continue;
-            for (std::size_t i = m_track.frameAt(span.startS); i < m_track.frameAt(span.endS); ++i) {
+            for (std::size_t i = m_track.frameAt(span.startS); i < m_track.frameAt(span.endS);
+                 ++i) {
                 breath += std::pow(10.0, levels[i] / 10);
                 quiet += std::pow(10.0, totalDb(m_floor.at(i)) / 10);
                 frames += 1;
@@ -269,11 +300,12 @@ private:
     }
 };
 
-}  // namespace
+} // namespace
 
 bool Heard::anyBreath() const
 {
-    return std::any_of(spans.begin(), spans.end(), [](const HeardSpan& s) { return s.kind == HeardSpan::Kind::Breath; });
+    return std::any_of(spans.begin(), spans.end(),
+                       [](const HeardSpan& s) { return s.kind == HeardSpan::Kind::Breath; });
 }
 
 Heard listenTo(const FeatureTrack& track, const Progress& progress)
@@ -284,4 +316,4 @@ Heard listenTo(const FeatureTrack& track, const Progress& progress)
     return heard;
 }
 
-}  // namespace layakari
+} // namespace layakari

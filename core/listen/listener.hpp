@@ -14,8 +14,9 @@ namespace layakari {
 /// What a breath sounds like; all of it is compared only with other breaths of the same recording.
 struct BreathCharacter {
     static constexpr std::size_t size = 6;
-    /// Shape of the spectrum over the room in four parts (100-510, 510-1480, 1480-3150, 3150-7700 Hz)
-    /// without their mean, dB; level over the room, dB; the middle of its loudness in time, 0 to 1.
+    /// Shape of the spectrum over the room in four parts (100-510, 510-1480, 1480-3150, 3150-7700
+    /// Hz) without their mean, dB; level over the room, dB; the middle of its loudness in time, 0
+    /// to 1.
     std::array<double, size> values{};
 
     static constexpr std::size_t level = 4;
@@ -28,34 +29,34 @@ struct HeardSpan {
     enum class Kind {
         Breath,
         Silence,
-        Unknown,  ///< sounds, but is no breath: too short for one
+        Unknown, ///< sounds, but is no breath: too short for one
     };
     Kind kind = Kind::Silence;
     double startS = 0;
     double endS = 0;
     double startSdS = 0;
     double endSdS = 0;
-    BreathCharacter character;  ///< of a breath
+    BreathCharacter character; ///< of a breath
 
     double seconds() const { return endS - startS; }
 };
 
-/// Spans in time order from the first to the last sound, without gaps but for pauses that are too short
-/// to be holds; there a breath ends where the next begins.
+/// Spans in time order from the first to the last sound, without gaps but for pauses that are too
+/// short to be holds; there a breath ends where the next begins.
 struct Heard {
     double durationS = 0;
     std::vector<HeardSpan> spans;
-    double noiseFloorDb = 0;   ///< median level of the room, 100 to 7,700 Hz, dB re full scale
-    double breathToNoiseDb = 0;  ///< mean power of the breaths over the room's
-    double loudestDb = 0;      ///< level of the loudest tenth of the frames
+    double noiseFloorDb = 0;    ///< median level of the room, 100 to 7,700 Hz, dB re full scale
+    double breathToNoiseDb = 0; ///< mean power of the breaths over the room's
+    double loudestDb = 0;       ///< level of the loudest tenth of the frames
     bool anyBreath() const;
 };
 
-/// A pause shorter than this is a turn, not a hold. A quarter of a count of 1.2 s (docs/formats.md says
-/// about a quarter of a count); a fixed time, since a plan must not move boundaries.
+/// A pause shorter than this is a turn, not a hold. A quarter of a count of 1.2 s (docs/formats.md
+/// says about a quarter of a count); a fixed time, since a plan must not move boundaries.
 inline constexpr double shortestHoldSeconds = 0.30;
 
 /// Finds breaths, silences and other sounds. Empty where nothing rises over the room.
 Heard listenTo(const FeatureTrack& track, const Progress& progress = {});
 
-}  // namespace layakari
+} // namespace layakari

@@ -9,11 +9,12 @@ namespace layakari {
 
 namespace {
 
-// A single band may speak for this much at most, so that a whistle or a beep is not taken for a breath.
+// A single band may speak for this much at most, so that a whistle or a beep is not taken for a
+// breath.
 constexpr float mostRiseDb = 30;
 constexpr float leastRiseDb = -6;
 
-}  // namespace
+} // namespace
 
 BandWeights BandWeights::equal()
 {
@@ -39,7 +40,7 @@ Rise riseOverFloor(const FeatureTrack& track, const NoiseFloor& floor, const Ban
             const float bounded = std::clamp(difference, leastRiseDb, mostRiseDb);
             bright += weights.detectors[0][b] * bounded;
             dark += weights.detectors[1][b] * bounded;
-            power += weights.power[b] * std::exp(0.2302585f * difference);  // ln(10) / 10
+            power += weights.power[b] * std::exp(0.2302585f * difference); // ln(10) / 10
         }
         rise.meanDb.push_back(std::max(bright, dark));
         rise.powerDb.push_back(10 * std::log10(power + 1e-6f));
@@ -52,9 +53,10 @@ namespace {
 using Vector = Eigen::Matrix<double, bandCount, 1>;
 using Matrix = Eigen::Matrix<double, bandCount, bandCount>;
 
-// Rise over the floor, smoothed over a tenth of a second and taken every twentieth: what activity works with,
-// at a tenth of the cost.
-std::vector<std::pair<Vector, bool>> smoothedRises(const FeatureTrack& track, const NoiseFloor& floor, const std::vector<bool>& active)
+// Rise over the floor, smoothed over a tenth of a second and taken every twentieth: what activity
+// works with, at a tenth of the cost.
+std::vector<std::pair<Vector, bool>>
+smoothedRises(const FeatureTrack& track, const NoiseFloor& floor, const std::vector<bool>& active)
 {
     constexpr std::size_t width = 11;
     constexpr std::size_t step = 5;
@@ -63,7 +65,9 @@ std::vector<std::pair<Vector, bool>> smoothedRises(const FeatureTrack& track, co
         Vector mean = Vector::Zero();
         for (std::size_t k = i - width / 2; k <= i + width / 2; ++k)
             for (std::size_t b = 0; b < bandCount; ++b)
-                mean[static_cast<Eigen::Index>(b)] += std::clamp(track.levels(k)[b] - floor.at(k)[b], leastRiseDb, mostRiseDb) / static_cast<float>(width);
+                mean[static_cast<Eigen::Index>(b)] +=
+                    std::clamp(track.levels(k)[b] - floor.at(k)[b], leastRiseDb, mostRiseDb) /
+                    static_cast<float>(width);
         rises.emplace_back(mean, active[i]);
     }
     return rises;
@@ -79,17 +83,20 @@ Bands detectorFor(const Vector& breath, const Matrix& covariance)
 {
     const Vector direction = covariance.ldlt().solve(breath);
     const Vector plain = breath.cwiseMax(0);
-    // The plain detector weighs bands by how far they rise; this one is scaled to give a breath the same height.
+    // The plain detector weighs bands by how far they rise; this one is scaled to give a breath the
+    // same height.
     const double wanted = plain.sum() > 0 ? plain.squaredNorm() / plain.sum() : 1;
     const double scale = wanted / std::max(1e-9, direction.dot(breath));
     Bands weights;
-    for (std::size_t b = 0; b < bandCount; ++b) weights[b] = static_cast<float>(scale * direction[static_cast<Eigen::Index>(b)]);
+    for (std::size_t b = 0; b < bandCount; ++b)
+        weights[b] = static_cast<float>(scale * direction[static_cast<Eigen::Index>(b)]);
     return weights;
 }
 
-}  // namespace
+} // namespace
 
-BandWeights weighBands(const FeatureTrack& track, const NoiseFloor& floor, const std::vector<bool>& active)
+BandWeights weighBands(const FeatureTrack& track, const NoiseFloor& floor,
+                       const std::vector<bool>& active)
 {
     const auto rises = smoothedRises(track, floor, active);
     std::vector<float> tilts;
@@ -104,7 +111,8 @@ BandWeights weighBands(const FeatureTrack& track, const NoiseFloor& floor, const
         }
     }
     constexpr double fewFrames = 15;
-    if (quiet < fewFrames || static_cast<double>(tilts.size()) < fewFrames) return BandWeights::equal();
+    if (quiet < fewFrames || static_cast<double>(tilts.size()) < fewFrames)
+        return BandWeights::equal();
     quietMean /= quiet;
     const double middleTilt = quantile(tilts, 0.5);
     Matrix covariance = Matrix::Zero();
@@ -119,7 +127,8 @@ BandWeights weighBands(const FeatureTrack& track, const NoiseFloor& floor, const
             covariance += (rise - quietMean) * (rise - quietMean).transpose() / quiet;
         }
     }
-    // Shrinkage grows with the bands against the frames; the last term is the least variance a band can show.
+    // Shrinkage grows with the bands against the frames; the last term is the least variance a band
+    // can show.
     const double shrink = std::min(0.9, 0.1 + 3.0 * static_cast<double>(bandCount) / quiet);
     const Matrix diagonal = covariance.diagonal().asDiagonal();
     covariance = (1 - shrink) * covariance + shrink * diagonal + 0.1 * Matrix::Identity();
@@ -133,7 +142,8 @@ BandWeights weighBands(const FeatureTrack& track, const NoiseFloor& floor, const
     double sum = 0;
     for (std::size_t b = 0; b < bandCount; ++b) {
         const auto index = static_cast<Eigen::Index>(b);
-        weights.power[b] = static_cast<float>(std::max(0.0, both[index]) / (1 + covariance(index, index)));
+        weights.power[b] =
+            static_cast<float>(std::max(0.0, both[index]) / (1 + covariance(index, index)));
         sum += weights.power[b];
     }
     if (sum <= 0) return BandWeights::equal();
@@ -163,7 +173,8 @@ std::vector<float> runningMedian(const std::vector<float>& values, std::size_t w
     for (std::size_t i = 0; i < values.size(); ++i) {
         const std::size_t begin = i > half ? i - half : 0;
         const std::size_t end = std::min(values.size(), i + half + 1);
-        window.assign(values.begin() + static_cast<std::ptrdiff_t>(begin), values.begin() + static_cast<std::ptrdiff_t>(end));
+        window.assign(values.begin() + static_cast<std::ptrdiff_t>(begin),
+                      values.begin() + static_cast<std::ptrdiff_t>(end));
         const auto middle = window.begin() + static_cast<std::ptrdiff_t>(window.size() / 2);
         std::nth_element(window.begin(), middle, window.end());
         medians[i] = *middle;
@@ -174,9 +185,10 @@ std::vector<float> runningMedian(const std::vector<float>& values, std::size_t w
 float quantile(std::vector<float> values, double share)
 {
     if (values.empty()) return 0;
-    const auto nth = values.begin() + static_cast<std::ptrdiff_t>(share * static_cast<double>(values.size() - 1));
+    const auto nth = values.begin() +
+                     static_cast<std::ptrdiff_t>(share * static_cast<double>(values.size() - 1));
     std::nth_element(values.begin(), nth, values.end());
     return *nth;
 }
 
-}  // namespace layakari
+} // namespace layakari

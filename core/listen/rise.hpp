@@ -10,17 +10,19 @@ namespace layakari {
 
 /// How far the sound rises over the room, per frame.
 struct Rise {
-    /// Weighted sum over the bands of the rise in dB, the larger for the two kinds of breath: finds activity.
+    /// Weighted sum over the bands of the rise in dB, the larger for the two kinds of breath: finds
+    /// activity.
     std::vector<float> meanDb;
-    /// Rise of the weighted sum of whitened power in dB: follows a fading breath further down, and a
-    /// ramp of flow has a simple form in it; places boundaries.
+    /// Rise of the weighted sum of whitened power in dB: follows a fading breath further down, and
+    /// a ramp of flow has a simple form in it; places boundaries.
     std::vector<float> powerDb;
 };
 
 /// How the bands are weighed to tell breath from room.
 struct BandWeights {
-    /// One set for the brighter and one for the darker half of what sounds. Weights may be negative: a band
-    /// that swells with the room but not with the breath then takes the room out of the others.
+    /// One set for the brighter and one for the darker half of what sounds. Weights may be
+    /// negative: a band that swells with the room but not with the breath then takes the room out
+    /// of the others.
     std::array<Bands, 2> detectors;
     /// Not negative, sum one: for the power that places boundaries, and for comparing spectra.
     Bands power;
@@ -31,11 +33,12 @@ struct BandWeights {
 /// Both lists have one value a frame.
 Rise riseOverFloor(const FeatureTrack& track, const NoiseFloor& floor, const BandWeights& weights);
 
-/// Weights learned from the recording: Fisher's linear discriminant (Ann. Eugenics 7, 1936) of active against
-/// quiet frames, over levels smoothed by a tenth of a second, with the covariance of the quiet frames shrunk
-/// towards its diagonal. Scaled so that a breath rises as far as it does in the plain mean over its bands.
-/// Equal weights when either kind of frame is missing.
-BandWeights weighBands(const FeatureTrack& track, const NoiseFloor& floor, const std::vector<bool>& active);
+/// Weights learned from the recording: Fisher's linear discriminant (Ann. Eugenics 7, 1936) of
+/// active against quiet frames, over levels smoothed by a tenth of a second, with the covariance of
+/// the quiet frames shrunk towards its diagonal. Scaled so that a breath rises as far as it does in
+/// the plain mean over its bands. Equal weights when either kind of frame is missing.
+BandWeights weighBands(const FeatureTrack& track, const NoiseFloor& floor,
+                       const std::vector<bool>& active);
 
 /// Running mean over `width` (odd) frames, shorter at the ends.
 std::vector<float> smoothed(const std::vector<float>& values, std::size_t width);
@@ -46,4 +49,4 @@ std::vector<float> runningMedian(const std::vector<float>& values, std::size_t w
 /// The value below which `share` of the values lie; 0 for none.
 float quantile(std::vector<float> values, double share);
 
-}  // namespace layakari
+} // namespace layakari

@@ -8,12 +8,14 @@
 namespace layakari {
 
 /// Frames at which one breath turns into the next without a pause, within a stretch of sound: flow
-/// passes through nothing there, so the level dips, and the spectrum mostly changes. A dip counts by its
-/// depth against the loudness on both sides; the more the spectra differ, the less depth is needed.
-std::vector<std::size_t> findTurns(const FeatureTrack& track, const NoiseFloor& floor, const Bands& weights,
-                                   const std::vector<float>& powerRiseDb, FrameRange range);
+/// passes through nothing there, so the level dips, and the spectrum mostly changes. A dip counts
+/// by its depth against the loudness on both sides; the more the spectra differ, the less depth is
+/// needed.
+std::vector<std::size_t> findTurns(const FeatureTrack& track, const NoiseFloor& floor,
+                                   const Bands& weights, const std::vector<float>& powerRiseDb,
+                                   FrameRange range);
 
 /// The shortest breath that a turn may leave on either side.
 inline constexpr double shortestBreathSeconds = 0.45;
 
-}  // namespace layakari
+} // namespace layakari

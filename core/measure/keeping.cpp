@@ -13,4 +13,4 @@ Keeping keepingOf(const ReadCycle::Kept& kept)
     return *kept.counts < kept.target->middle() ? Keeping::Short : Keeping::Long;
 }
 
-}  // namespace layakari
+} // namespace layakari

@@ -7,9 +7,10 @@ namespace layakari {
 
 enum class Keeping { Unscored, Kept, Short, Long };
 
-/// Whether a phase was kept, for words and marks; the score itself has no such threshold. Kept means within
-/// half a count or a tenth of the target, whichever is more (nobody counts finer than that), and one
-/// standard deviation of what was heard on top, so that an unsure boundary is not called short.
+/// Whether a phase was kept, for words and marks; the score itself has no such threshold. Kept
+/// means within half a count or a tenth of the target, whichever is more (nobody counts finer than
+/// that), and one standard deviation of what was heard on top, so that an unsure boundary is not
+/// called short.
 Keeping keepingOf(const ReadCycle::Kept& kept);
 
-}  // namespace layakari
+} // namespace layakari

@@ -11,8 +11,8 @@ namespace layakari {
 
 namespace {
 
-constexpr int redraws = 200;       // the range's ends are then known to about a tenth of its width
-constexpr double normal95 = 1.96;  // half-width of a 95 % range in standard deviations
+constexpr int redraws = 200;      // the range's ends are then known to about a tenth of its width
+constexpr double normal95 = 1.96; // half-width of a 95 % range in standard deviations
 
 struct Edges {
     double startS = 0;
@@ -72,7 +72,8 @@ bool countsForScore(const ReadCycle& cycle, const CycleSums& sums)
     return cycle.complete && !cycle.extra && sums.target > 0;
 }
 
-double accuracyOf(const ReadCycle& cycle, const std::vector<Edges>& edges, double countS, double targetSum)
+double accuracyOf(const ReadCycle& cycle, const std::vector<Edges>& edges, double countS,
+                  double targetSum)
 {
     double error = 0;
     for (const ReadCycle::Kept& kept : cycle.phases)
@@ -100,13 +101,15 @@ double sdOf(const std::vector<double>& values)
     return values.size() < 2 ? 0 : std::sqrt(squares / static_cast<double>(values.size() - 1));
 }
 
-std::optional<double> countLength(const std::vector<ReadCycle>& cycles, const std::vector<Edges>& edges, const Plan& plan)
+std::optional<double> countLength(const std::vector<ReadCycle>& cycles,
+                                  const std::vector<Edges>& edges, const Plan& plan)
 {
     if (plan.countLengthS) return plan.countLengthS;
     std::vector<double> lengths;
     for (const ReadCycle& cycle : cycles) {
         const CycleSums sums = scoredSums(cycle, edges);
-        if (countsForScore(cycle, sums) && sums.seconds > 0) lengths.push_back(sums.seconds / sums.target);
+        if (countsForScore(cycle, sums) && sums.seconds > 0)
+            lengths.push_back(sums.seconds / sums.target);
     }
     if (lengths.empty()) return std::nullopt;
     return medianOf(std::move(lengths));
@@ -117,7 +120,8 @@ struct SessionScore {
     std::optional<double> shape;
 };
 
-SessionScore sessionScore(const std::vector<ReadCycle>& cycles, const std::vector<Edges>& edges, double countS)
+SessionScore sessionScore(const std::vector<ReadCycle>& cycles, const std::vector<Edges>& edges,
+                          double countS)
 {
     double weight = 0;
     double accuracy = 0;
@@ -133,7 +137,8 @@ SessionScore sessionScore(const std::vector<ReadCycle>& cycles, const std::vecto
     return {accuracy / weight, shape / weight};
 }
 
-void fillCycles(std::vector<ReadCycle>& cycles, const std::vector<ReadPhase>& phases, std::optional<double> countS)
+void fillCycles(std::vector<ReadCycle>& cycles, const std::vector<ReadPhase>& phases,
+                std::optional<double> countS)
 {
     const std::vector<Edges> edges = heardEdges(phases);
     for (ReadCycle& cycle : cycles) {
@@ -160,7 +165,8 @@ void fillCycles(std::vector<ReadCycle>& cycles, const std::vector<ReadPhase>& ph
     }
 }
 
-void addUncertainty(Summary& summary, const std::vector<ReadPhase>& phases, const std::vector<ReadCycle>& cycles, const Plan& plan)
+void addUncertainty(Summary& summary, const std::vector<ReadPhase>& phases,
+                    const std::vector<ReadCycle>& cycles, const Plan& plan)
 {
     std::mt19937_64 engine(1);
     std::vector<double> accuracies;
@@ -170,7 +176,8 @@ void addUncertainty(Summary& summary, const std::vector<ReadPhase>& phases, cons
         const auto countS = countLength(cycles, edges, plan);
         if (!countS) continue;
         lengths.push_back(*countS);
-        if (const auto score = sessionScore(cycles, edges, *countS); score.accuracy) accuracies.push_back(*score.accuracy);
+        if (const auto score = sessionScore(cycles, edges, *countS); score.accuracy)
+            accuracies.push_back(*score.accuracy);
     }
     if (accuracies.empty()) return;
     // The spread only: redrawing adds error to error, so the mean of the draws is too low.
@@ -187,7 +194,8 @@ void addRatio(Summary& summary, const std::vector<ReadCycle>& cycles)
     for (const ReadCycle& cycle : cycles) {
         if (!cycle.complete || cycle.extra) continue;
         for (const ReadCycle::Kept& kept : cycle.phases) {
-            // Without a plan a pause that was not made is no part of the cycle; with one it is a hold of 0.
+            // Without a plan a pause that was not made is no part of the cycle; with one it is a
+            // hold of 0.
             if (!kept.target && kept.heard.empty()) continue;
             seconds[static_cast<std::size_t>(kept.phase)] += kept.seconds;
             ++times[static_cast<std::size_t>(kept.phase)];
@@ -196,10 +204,12 @@ void addRatio(Summary& summary, const std::vector<ReadCycle>& cycles)
     if (times[0] == 0 || seconds[0] <= 0) return;
     const double inhale = seconds[0] / times[0];
     for (std::size_t k = 0; k < seconds.size(); ++k)
-        if (times[k] > 0) summary.ratio.push_back({static_cast<PhaseKind>(k), seconds[k] / times[k] / inhale});
+        if (times[k] > 0)
+            summary.ratio.push_back({static_cast<PhaseKind>(k), seconds[k] / times[k] / inhale});
 }
 
-void addBreathing(Summary& summary, const std::vector<ReadPhase>& phases, const std::vector<ReadCycle>& cycles)
+void addBreathing(Summary& summary, const std::vector<ReadPhase>& phases,
+                  const std::vector<ReadCycle>& cycles)
 {
     double practice = 0;
     int inhales = 0;
@@ -215,11 +225,12 @@ void addBreathing(Summary& summary, const std::vector<ReadPhase>& phases, const 
     summary.breathsPerMin = 60 * inhales / practice;
 }
 
-}  // namespace
+} // namespace
 
 ReadKind toReadKind(PhaseKind kind) { return static_cast<ReadKind>(kind); }
 
-Summary measure(const std::vector<ReadPhase>& phases, std::vector<ReadCycle>& cycles, const Plan* plan)
+Summary measure(const std::vector<ReadPhase>& phases, std::vector<ReadCycle>& cycles,
+                const Plan* plan)
 {
     Summary summary;
     summary.cyclesHeard = static_cast<int>(cycles.size());
@@ -230,8 +241,10 @@ Summary measure(const std::vector<ReadPhase>& phases, std::vector<ReadCycle>& cy
     if (!plan) return summary;
 
     summary.cyclesPlanned = plannedCycleCount(*plan);
-    const auto done = std::count_if(cycles.begin(), cycles.end(), [](const ReadCycle& c) { return c.complete && !c.extra; });
-    if (summary.cyclesPlanned > 0) summary.completion = static_cast<double>(done) / summary.cyclesPlanned;
+    const auto done = std::count_if(cycles.begin(), cycles.end(),
+                                    [](const ReadCycle& c) { return c.complete && !c.extra; });
+    if (summary.cyclesPlanned > 0)
+        summary.completion = static_cast<double>(done) / summary.cyclesPlanned;
     if (!countS) return summary;
     summary.countLengthS = countS;
     const SessionScore score = sessionScore(cycles, heardEdges(phases), *countS);
@@ -240,9 +253,10 @@ Summary measure(const std::vector<ReadPhase>& phases, std::vector<ReadCycle>& cy
     std::vector<double> lengths;
     for (const ReadCycle& cycle : cycles)
         if (cycle.countLengthS && !cycle.extra) lengths.push_back(*cycle.countLengthS);
-    if (lengths.size() >= 2) summary.tempoSteadiness = 100 * std::max(0.0, 1 - sdOf(lengths) / meanOf(lengths));
+    if (lengths.size() >= 2)
+        summary.tempoSteadiness = 100 * std::max(0.0, 1 - sdOf(lengths) / meanOf(lengths));
     if (summary.accuracy) addUncertainty(summary, phases, cycles, *plan);
     return summary;
 }
 
-}  // namespace layakari
+} // namespace layakari

@@ -22,12 +22,12 @@ struct ReadPhase {
     PhaseSound sound = PhaseSound::Plain;
     double startS = 0;
     double endS = 0;
-    double startSdS = 0;  ///< one standard deviation
+    double startSdS = 0; ///< one standard deviation
     double endSdS = 0;
-    double confidence = 0;  ///< probability that the kind is right
+    double confidence = 0; ///< probability that the kind is right
     Role role = Role::Outside;
     std::optional<int> cycle;
-    bool corrected = false;  ///< by a person; otherwise heard
+    bool corrected = false; ///< by a person; otherwise heard
 
     double seconds() const { return endS - startS; }
 };
@@ -36,17 +36,17 @@ struct ReadPhase {
 struct ReadCycle {
     struct Kept {
         PhaseKind phase = PhaseKind::Inhale;
-        std::optional<TargetCounts> target;  ///< nothing without a plan
-        std::vector<std::size_t> heard;      ///< indices into the phases; none when it was left out
+        std::optional<TargetCounts> target; ///< nothing without a plan
+        std::vector<std::size_t> heard;     ///< indices into the phases; none when it was left out
         double seconds = 0;
         std::optional<double> counts;
         std::optional<double> countsSd;
     };
-    std::string part;    ///< JSON pointer into the plan; empty without a plan
+    std::string part; ///< JSON pointer into the plan; empty without a plan
     int repetition = 0;
     int round = 0;
     int roundsInAll = 1;
-    bool extra = false;  ///< done beyond what was planned; not in accuracy or completion
+    bool extra = false; ///< done beyond what was planned; not in accuracy or completion
     bool complete = true;
     std::vector<Kept> phases;
 
@@ -60,8 +60,8 @@ struct ReadCycle {
 struct Summary {
     int cyclesPlanned = 0;
     int cyclesHeard = 0;
-    std::optional<double> completion;  ///< 0 to 1
-    std::optional<double> accuracy;    ///< percent, with its 95 % range
+    std::optional<double> completion; ///< 0 to 1
+    std::optional<double> accuracy;   ///< percent, with its 95 % range
     std::optional<double> accuracyLow;
     std::optional<double> accuracyHigh;
     std::optional<double> shapeAccuracy;
@@ -72,14 +72,16 @@ struct Summary {
         PhaseKind phase = PhaseKind::Inhale;
         double toInhale = 1;
     };
-    std::vector<Ratio> ratio;  ///< kinds that were heard; empty without an inhale
+    std::vector<Ratio> ratio; ///< kinds that were heard; empty without an inhale
     std::optional<double> breathsPerMin;
     std::optional<double> practiceS;
     std::optional<double> longestHoldS;
 };
 
-/// Fills in `cycles` and returns the summary. `plan` may be null. Uncertainty comes from redrawing all
-/// boundaries within their standard deviations, with a fixed seed: the same input gives the same output.
-Summary measure(const std::vector<ReadPhase>& phases, std::vector<ReadCycle>& cycles, const Plan* plan);
+/// Fills in `cycles` and returns the summary. `plan` may be null. Uncertainty comes from redrawing
+/// all boundaries within their standard deviations, with a fixed seed: the same input gives the
+/// same output.
+Summary measure(const std::vector<ReadPhase>& phases, std::vector<ReadCycle>& cycles,
+                const Plan* plan);
 
-}  // namespace layakari
+} // namespace layakari

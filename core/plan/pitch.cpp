@@ -10,12 +10,12 @@ namespace layakari {
 namespace {
 
 const std::map<std::string_view, double> justRatios{
-    {"Sa", 1.0},         {"re", 16.0 / 15}, {"Re", 9.0 / 8},  {"ga", 6.0 / 5},
-    {"Ga", 5.0 / 4},     {"Ma", 4.0 / 3},   {"Ma#", 45.0 / 32}, {"Pa", 3.0 / 2},
-    {"dha", 8.0 / 5},    {"Dha", 5.0 / 3},  {"ni", 9.0 / 5},  {"Ni", 15.0 / 8},
+    {"Sa", 1.0},      {"re", 16.0 / 15}, {"Re", 9.0 / 8},    {"ga", 6.0 / 5},
+    {"Ga", 5.0 / 4},  {"Ma", 4.0 / 3},   {"Ma#", 45.0 / 32}, {"Pa", 3.0 / 2},
+    {"dha", 8.0 / 5}, {"Dha", 5.0 / 3},  {"ni", 9.0 / 5},    {"Ni", 15.0 / 8},
 };
 
-}  // namespace
+} // namespace
 
 std::optional<double> swaraRatio(const std::string& name)
 {
@@ -34,7 +34,7 @@ bool isSwara(const std::string& name) { return swaraRatio(name).has_value(); }
 
 std::optional<double> noteHz(const std::string& name)
 {
-    constexpr std::string_view letters = "C D EF G A B";  // a letter's place is its semitone above C
+    constexpr std::string_view letters = "C D EF G A B"; // a letter's place is its semitone above C
     if (name.size() < 2 || name.size() > 3) return std::nullopt;
     const auto semitone = letters.find(name[0]);
     const char octave = name.back();
@@ -52,4 +52,4 @@ std::optional<double> noteHz(const std::string& name)
     return 440.0 * std::pow(2.0, (steps - 69) / 12.0);
 }
 
-}  // namespace layakari
+} // namespace layakari

@@ -6,8 +6,8 @@
 
 namespace layakari {
 
-/// Whether `name` is a swara: Sa re Re ga Ga Ma Ma# Pa dha Dha ni Ni (small letters: komal, Ma#: tivra),
-/// with ' for the octave above or , for the one below.
+/// Whether `name` is a swara: Sa re Re ga Ga Ma Ma# Pa dha Dha ni Ni (small letters: komal, Ma#:
+/// tivra), with ' for the octave above or , for the one below.
 bool isSwara(const std::string& name);
 
 /// A swara's frequency over Sa's, in five-limit just intonation: Sa 1, re 16/15, Re 9/8, ga 6/5,
@@ -19,4 +19,4 @@ std::optional<double> swaraRatio(const std::string& name);
 /// a letter A to G, # or b if wanted, and an octave 0 to 8. Nothing for any other text.
 std::optional<double> noteHz(const std::string& name);
 
-}  // namespace layakari
+} // namespace layakari

@@ -45,7 +45,7 @@ private:
     }
 };
 
-}  // namespace
+} // namespace
 
 const Cycles* PlannedStep::cycle() const
 {
@@ -67,4 +67,4 @@ int plannedCycleCount(const Plan& plan)
     return count;
 }
 
-}  // namespace layakari
+} // namespace layakari

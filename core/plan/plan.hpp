@@ -22,7 +22,8 @@ enum class Lock { Chin, Root, Belly };
 enum class StrokeStyle { Kapalabhati, Bhastrika };
 enum class Pace { Steady, Rising, RiseFall };
 
-/// What a stretch of a sitting is to the plan: part of it, natural breathing within it, or before and after.
+/// What a stretch of a sitting is to the plan: part of it, natural breathing within it, or before
+/// and after.
 enum class Role { Practice, Rest, Outside };
 
 inline bool isHold(PhaseKind kind)
@@ -34,7 +35,7 @@ inline bool isHold(PhaseKind kind)
 struct TargetCounts {
     double min = 0;
     double max = 0;
-    bool open = false;  ///< as long as is comfortable: measured, never scored
+    bool open = false; ///< as long as is comfortable: measured, never scored
 
     static TargetCounts exactly(double counts) { return {counts, counts, false}; }
     static TargetCounts between(double low, double high) { return {low, high, false}; }
@@ -106,7 +107,7 @@ inline bool Group::operator==(const Group&) const = default;
 struct Plan {
     std::string name;
     std::string technique;
-    std::optional<double> countLengthS;  ///< nothing: the practitioner's own count
+    std::optional<double> countLengthS; ///< nothing: the practitioner's own count
     std::optional<double> saHz;
     std::vector<Part> parts;
     bool operator==(const Plan&) const = default;
@@ -125,7 +126,7 @@ inline constexpr double counts = 2000;
 inline constexpr double countLengthS = 10;
 inline constexpr int fileBytes = 4 << 20;
 inline constexpr int nameBytes = 500;
-}  // namespace planLimits
+} // namespace planLimits
 
 /// Parses and validates plan JSON. `file` only names the source in an error; the error's `place` is
 /// the JSON pointer of the fault. Keys that are not known are ignored; a newer version is refused.
@@ -133,15 +134,16 @@ Result<Plan> parsePlan(const std::string& json, const std::string& file);
 
 Result<Plan> readPlanFile(const std::filesystem::path& path);
 
-/// The plan as JSON text, two spaces deep, ending in a line break. `parsePlan` gives it back unchanged.
+/// The plan as JSON text, two spaces deep, ending in a line break. `parsePlan` gives it back
+/// unchanged.
 std::string planToJson(const Plan& plan);
 
 /// One step of a plan written out in the order in which it is to be done.
 struct PlannedStep {
-    std::string part;     ///< JSON pointer of the part in the plan, e.g. "/parts/0/parts/1"
-    int repetition = 0;   ///< 0-based, counted over all rounds of the same part
-    int round = 0;        ///< 0-based round of the innermost group with more than one; 0 outside
-    int roundsInAll = 1;  ///< of that group
+    std::string part;    ///< JSON pointer of the part in the plan, e.g. "/parts/0/parts/1"
+    int repetition = 0;  ///< 0-based, counted over all rounds of the same part
+    int round = 0;       ///< 0-based round of the innermost group with more than one; 0 outside
+    int roundsInAll = 1; ///< of that group
     std::variant<const Cycles*, const Strokes*, const Rest*> content;
 
     const Cycles* cycle() const;
@@ -164,4 +166,4 @@ const char* toWord(StrokeStyle style);
 const char* toWord(Pace pace);
 const char* toWord(Role role);
 
-}  // namespace layakari
+} // namespace layakari

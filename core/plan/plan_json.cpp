@@ -48,10 +48,12 @@ TargetCounts parseCounts(const CheckedJson& value)
 {
     if (value.isNull()) return TargetCounts::comfortable();
     if (value.isNumber()) return TargetCounts::exactly(value.positiveNumber(planLimits::counts));
-    if (!value.isObject()) value.fault("must be a number, {\"min\", \"max\"}, or null for as long as is comfortable");
+    if (!value.isObject())
+        value.fault("must be a number, {\"min\", \"max\"}, or null for as long as is comfortable");
     const double min = value.require("min").number(0, planLimits::counts);
     const double max = value.require("max").positiveNumber(planLimits::counts);
-    if (min > max) value.fault("has a min of " + shortNumber(min) + " above its max of " + shortNumber(max));
+    if (min > max)
+        value.fault("has a min of " + shortNumber(min) + " above its max of " + shortNumber(max));
     return TargetCounts::between(min, max);
 }
 
@@ -60,7 +62,8 @@ TargetPitch parsePitch(const CheckedJson& value)
     if (value.isNumber()) return value.number(20, 2000);
     const std::string name = value.text(20);
     if (!isSwara(name) && !noteHz(name))
-        value.fault("is \"" + name + "\"; it must be a swara (Sa, re, Re, ga, Ga, Ma, Ma#, Pa, dha, "
+        value.fault("is \"" + name +
+                    "\"; it must be a swara (Sa, re, Re, ga, Ga, Ma, Ma#, Pa, dha, "
                     "Dha, ni, Ni), a note such as G3, or Hz");
     return name;
 }
@@ -73,7 +76,8 @@ Phase parsePhase(const CheckedJson& value)
     phase.sound = findWord<PhaseSound>(value, "sound", soundWords).value_or(PhaseSound::Plain);
     if (const auto pitch = value.findValue("pitch")) {
         phase.pitch = parsePitch(*pitch);
-        if (phase.sound != PhaseSound::Hum) pitch->fault("belongs to a hum; this phase's sound is not \"hum\"");
+        if (phase.sound != PhaseSound::Hum)
+            pitch->fault("belongs to a hum; this phase's sound is not \"hum\"");
     }
     phase.route = findWord<Route>(value, "route", routeWords);
     phase.nostril = findWord<Nostril>(value, "nostril", nostrilWords);
@@ -98,7 +102,8 @@ Strokes parseStrokes(const CheckedJson& value)
     Strokes strokes;
     strokes.style = parseWord<StrokeStyle>(value.require("style"), styleWords);
     strokes.strokes = value.require("strokes").integer(1, planLimits::strokes);
-    if (const auto rate = value.findValue("rate_per_min")) strokes.ratePerMin = rate->number(5, 300);
+    if (const auto rate = value.findValue("rate_per_min"))
+        strokes.ratePerMin = rate->number(5, 300);
     strokes.pace = findWord<Pace>(value, "pace", paceWords).value_or(Pace::Steady);
     return strokes;
 }
@@ -107,7 +112,8 @@ Rest parseRest(const CheckedJson& value)
 {
     Rest rest;
     if (const auto breaths = value.findValue("breaths")) rest.breaths = breaths->integer(1, 1000);
-    if (const auto seconds = value.findValue("seconds")) rest.seconds = seconds->positiveNumber(36000);
+    if (const auto seconds = value.findValue("seconds"))
+        rest.seconds = seconds->positiveNumber(36000);
     return rest;
 }
 
@@ -227,11 +233,12 @@ Json partsToJson(const std::vector<Part>& parts)
 {
     Json list = Json::array();
     for (const Part& part : parts)
-        list.push_back(std::visit([](const auto& content) { return toJson(content); }, part.content));
+        list.push_back(
+            std::visit([](const auto& content) { return toJson(content); }, part.content));
     return list;
 }
 
-}  // namespace
+} // namespace
 
 Result<Plan> parsePlan(const std::string& json, const std::string& file)
 {
@@ -246,9 +253,8 @@ Result<Plan> parsePlan(const std::string& json, const std::string& file)
 
 Result<Plan> readPlanFile(const std::filesystem::path& path)
 {
-    return readTextFile(path, ErrorCode::BadPlan, planLimits::fileBytes).and_then([&](const std::string& text) {
-        return parsePlan(text, path.string());
-    });
+    return readTextFile(path, ErrorCode::BadPlan, planLimits::fileBytes)
+        .and_then([&](const std::string& text) { return parsePlan(text, path.string()); });
 }
 
 std::string planToJson(const Plan& plan)
@@ -271,4 +277,4 @@ const char* toWord(StrokeStyle style) { return wordOf(styleWords, style); }
 const char* toWord(Pace pace) { return wordOf(paceWords, pace); }
 const char* toWord(Role role) { return wordOf(roleWords, role); }
 
-}  // namespace layakari
+} // namespace layakari

@@ -7,7 +7,8 @@
 
 namespace layakari {
 
-/// Written by cmake/EmbedPresets.cmake from the files in core/plan/presets, in the order of its list.
+/// Written by cmake/EmbedPresets.cmake from the files in core/plan/presets, in the order of its
+/// list.
 extern const std::vector<std::pair<std::string_view, std::string_view>> embeddedPresets;
 
 const std::vector<Preset>& presets()
@@ -36,9 +37,10 @@ Result<Plan> planByNameOrFile(const std::string& nameOrFile)
     if (const Preset* preset = findPreset(nameOrFile)) return preset->plan;
     const std::filesystem::path path(nameOrFile);
     if (!std::filesystem::exists(path))
-        return fail({ErrorCode::BadPlan, nameOrFile, "", "there is no preset and no plan file of this name",
+        return fail({ErrorCode::BadPlan, nameOrFile, "",
+                     "there is no preset and no plan file of this name",
                      "'layakari-cli presets' lists the presets"});
     return readPlanFile(path);
 }
 
-}  // namespace layakari
+} // namespace layakari

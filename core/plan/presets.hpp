@@ -25,4 +25,4 @@ const Preset* findPreset(const std::string& id);
 /// that is neither says how to list the presets.
 Result<Plan> planByNameOrFile(const std::string& nameOrFile);
 
-}  // namespace layakari
+} // namespace layakari

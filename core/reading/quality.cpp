@@ -22,25 +22,32 @@ std::string withNumber(const char* format, double value)
     return text;
 }
 
-void worsen(Quality& quality, Quality::Verdict verdict) { quality.verdict = std::max(quality.verdict, verdict); }
+void worsen(Quality& quality, Quality::Verdict verdict)
+{
+    quality.verdict = std::max(quality.verdict, verdict);
+}
 
 void judgeBreath(Quality& quality, const Heard& heard)
 {
     if (!heard.anyBreath()) {
         worsen(quality, Quality::Verdict::Poor);
-        quality.advice.push_back("No breathing could be heard. Place the microphone a hand's width to one side of the nose and mouth.");
+        quality.advice.push_back("No breathing could be heard. Place the microphone a hand's width "
+                                 "to one side of the nose and mouth.");
         return;
     }
     quality.breathToNoiseDb = heard.breathToNoiseDb;
     if (heard.breathToNoiseDb < poorBreathDb) {
         worsen(quality, Quality::Verdict::Poor);
-        quality.advice.push_back("The breath is hardly louder than the room. Move the microphone nearer, to one side of the nose and mouth, and turn off fans.");
+        quality.advice.push_back("The breath is hardly louder than the room. Move the microphone "
+                                 "nearer, to one side of the nose and mouth, and turn off fans.");
     } else if (heard.breathToNoiseDb < goodBreathDb) {
         worsen(quality, Quality::Verdict::Usable);
-        quality.advice.push_back("The room is rather loud for this breath. A microphone a little nearer would make the ends of the breaths surer.");
+        quality.advice.push_back("The room is rather loud for this breath. A microphone a little "
+                                 "nearer would make the ends of the breaths surer.");
     }
     if (heard.loudestDb < quietRecordingDb)
-        quality.advice.push_back("The recording is very quiet. Raise the recording level or move the microphone nearer.");
+        quality.advice.push_back("The recording is very quiet. Raise the recording level or move "
+                                 "the microphone nearer.");
 }
 
 void judgeDamage(Quality& quality, const SoundDamage& damage)
@@ -48,33 +55,40 @@ void judgeDamage(Quality& quality, const SoundDamage& damage)
     if (quality.clippedFraction > muchClipping) worsen(quality, Quality::Verdict::Poor);
     if (quality.clippedFraction > someClipping) {
         worsen(quality, Quality::Verdict::Usable);
-        quality.advice.push_back("The recording is clipped: too loud for the microphone. Move it out of the stream of the exhale, or lower the level.");
+        quality.advice.push_back("The recording is clipped: too loud for the microphone. Move it "
+                                 "out of the stream of the exhale, or lower the level.");
     }
     if (damage.notANumber > 0) {
         worsen(quality, Quality::Verdict::Usable);
-        quality.advice.push_back(withNumber("%.0f samples are not numbers; they were read as silence.", static_cast<double>(damage.notANumber)));
+        quality.advice.push_back(
+            withNumber("%.0f samples are not numbers; they were read as silence.",
+                       static_cast<double>(damage.notANumber)));
     }
     if (damage.undecodablePackets > 0) {
         worsen(quality, Quality::Verdict::Usable);
-        quality.advice.push_back(withNumber("%.0f stretches of the file are damaged and were left out.", static_cast<double>(damage.undecodablePackets)));
+        quality.advice.push_back(
+            withNumber("%.0f stretches of the file are damaged and were left out.",
+                       static_cast<double>(damage.undecodablePackets)));
     }
     const double missing = damage.headerSeconds - damage.readSeconds;
     // Headers of compressed files estimate; a second and a fiftieth are theirs to be wrong by.
     if (missing > std::max(1.0, 0.02 * damage.headerSeconds)) {
         worsen(quality, Quality::Verdict::Usable);
-        quality.advice.push_back(withNumber("The file says that it is %.0f s long, ", damage.headerSeconds) +
-                                 withNumber("but only the first %.0f s could be read.", damage.readSeconds));
+        quality.advice.push_back(
+            withNumber("The file says that it is %.0f s long, ", damage.headerSeconds) +
+            withNumber("but only the first %.0f s could be read.", damage.readSeconds));
     }
 }
 
-}  // namespace
+} // namespace
 
 Quality judgeQuality(const Heard& heard, const SoundDamage& damage)
 {
     Quality quality;
     quality.noiseFloorDb = heard.noiseFloorDb;
     if (damage.samples > 0)
-        quality.clippedFraction = static_cast<double>(damage.clippedSamples) / static_cast<double>(damage.samples);
+        quality.clippedFraction =
+            static_cast<double>(damage.clippedSamples) / static_cast<double>(damage.samples);
     judgeBreath(quality, heard);
     judgeDamage(quality, damage);
     return quality;
@@ -90,4 +104,4 @@ const char* toWord(Quality::Verdict verdict)
     return "";
 }
 
-}  // namespace layakari
+} // namespace layakari

@@ -17,13 +17,13 @@ struct Quality {
     double noiseFloorDb = 0;               ///< dB re full scale
     std::optional<double> breathToNoiseDb; ///< nothing when no breath was heard
     double clippedFraction = 0;
-    std::vector<std::string> advice;       ///< whole sentences, the most important first
+    std::vector<std::string> advice; ///< whole sentences, the most important first
 };
 
-/// Judges by the breath over the room (good from 15 dB, poor under 8: the levels at which the listener's
-/// errors grow, docs/benchmarks.md), clipping and damage.
+/// Judges by the breath over the room (good from 15 dB, poor under 8: the levels at which the
+/// listener's errors grow, docs/benchmarks.md), clipping and damage.
 Quality judgeQuality(const Heard& heard, const SoundDamage& damage);
 
 const char* toWord(Quality::Verdict verdict);
 
-}  // namespace layakari
+} // namespace layakari

@@ -47,7 +47,8 @@ std::vector<ReadCycle> plannedCycles(const Alignment& alignment, const Plan& pla
         cycle.complete = aligned.complete;
         const std::vector<Phase>& phases = step.cycle()->phases;
         for (std::size_t k = 0; k < phases.size(); ++k)
-            cycle.phases.push_back({phases[k].kind, phases[k].counts, aligned.phases[k], 0, {}, {}});
+            cycle.phases.push_back(
+                {phases[k].kind, phases[k].counts, aligned.phases[k], 0, {}, {}});
         cycles.push_back(std::move(cycle));
     }
     return cycles;
@@ -55,13 +56,15 @@ std::vector<ReadCycle> plannedCycles(const Alignment& alignment, const Plan& pla
 
 std::vector<ReadCycle> freeCycles(const Alignment& alignment)
 {
-    constexpr std::array kinds{PhaseKind::Inhale, PhaseKind::HoldFull, PhaseKind::Exhale, PhaseKind::HoldEmpty};
+    constexpr std::array kinds{PhaseKind::Inhale, PhaseKind::HoldFull, PhaseKind::Exhale,
+                               PhaseKind::HoldEmpty};
     std::vector<ReadCycle> cycles;
     for (const AlignedCycle& aligned : alignment.cycles) {
         ReadCycle cycle;
         cycle.complete = aligned.complete;
         for (std::size_t k = 0; k < kinds.size(); ++k)
-            if (!aligned.phases[k].empty()) cycle.phases.push_back({kinds[k], {}, aligned.phases[k], 0, {}, {}});
+            if (!aligned.phases[k].empty())
+                cycle.phases.push_back({kinds[k], {}, aligned.phases[k], 0, {}, {}});
         cycles.push_back(std::move(cycle));
     }
     return cycles;
@@ -72,13 +75,15 @@ void takeSoundsFromPlan(Reading& reading)
 {
     const std::vector<PlannedStep> steps = unfold(*reading.plan);
     for (const ReadCycle& cycle : reading.cycles) {
-        const auto step = std::find_if(steps.begin(), steps.end(), [&](const PlannedStep& s) { return s.part == cycle.part; });
+        const auto step = std::find_if(steps.begin(), steps.end(),
+                                       [&](const PlannedStep& s) { return s.part == cycle.part; });
         for (std::size_t k = 0; k < cycle.phases.size(); ++k)
-            for (const std::size_t i : cycle.phases[k].heard) reading.phases[i].sound = step->cycle()->phases[k].sound;
+            for (const std::size_t i : cycle.phases[k].heard)
+                reading.phases[i].sound = step->cycle()->phases[k].sound;
     }
 }
 
-}  // namespace
+} // namespace
 
 bool Reading::heardBreathing() const
 {
@@ -93,10 +98,12 @@ Result<Listened> listenToFile(const std::filesystem::path& path, const Progress&
     FeatureExtractor extractor;
     SoundDamage damage;
     const Progress decoding{[&](double f) { progress.tell(decodingShare * f); }, progress.stop};
-    auto info = decodeRecording(path, [&](std::span<const float> block) { extractor.push(block); }, damage, decoding);
+    auto info = decodeRecording(
+        path, [&](std::span<const float> block) { extractor.push(block); }, damage, decoding);
     if (!info) return fail(info.error());
     Listened listened{*std::move(info), extractor.take(), {}, {}};
-    const Progress listening{[&](double f) { progress.tell(decodingShare + (1 - decodingShare) * f); }, progress.stop};
+    const Progress listening{
+        [&](double f) { progress.tell(decodingShare + (1 - decodingShare) * f); }, progress.stop};
     listened.heard = listenTo(listened.track, listening);
     listened.quality = judgeQuality(listened.heard, damage);
     return listened;
@@ -117,4 +124,4 @@ Reading readAgainst(const Listened& listened, const std::optional<Plan>& plan)
     return reading;
 }
 
-}  // namespace layakari
+} // namespace layakari

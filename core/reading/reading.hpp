@@ -44,10 +44,10 @@ Reading readAgainst(const Listened& listened, const std::optional<Plan>& plan);
 /// The reading as JSON text (`layakari.reading`).
 std::string readingToJson(const Reading& reading);
 
-/// Parses a reading file's text. The figures are computed again from its phases, so that they are always
-/// those of this program. Errors: BadReading with the JSON pointer.
+/// Parses a reading file's text. The figures are computed again from its phases, so that they are
+/// always those of this program. Errors: BadReading with the JSON pointer.
 Result<Reading> parseReading(const std::string& json, const std::string& file);
 
 Result<Reading> openReadingFile(const std::filesystem::path& path);
 
-}  // namespace layakari
+} // namespace layakari

@@ -11,7 +11,8 @@ namespace {
 
 using Json = CheckedJson::Json;
 
-const std::vector<std::string> kindWords{"inhale", "hold_full", "exhale", "hold_empty", "strokes", "voice", "unknown"};
+const std::vector<std::string> kindWords{"inhale",  "hold_full", "exhale", "hold_empty",
+                                         "strokes", "voice",     "unknown"};
 const std::vector<std::string> soundWords{"plain", "ujjayi", "hum", "sigh"};
 const std::vector<std::string> roleWords{"practice", "rest", "outside"};
 const std::vector<std::string> originWords{"heard", "corrected"};
@@ -98,7 +99,10 @@ Json toJson(const Summary& s, bool planned)
 {
     Json ratio = nullptr;
     if (!s.ratio.empty()) {
-        ratio = {{"inhale", nullptr}, {"hold_full", nullptr}, {"exhale", nullptr}, {"hold_empty", nullptr}};
+        ratio = {{"inhale", nullptr},
+                 {"hold_full", nullptr},
+                 {"exhale", nullptr},
+                 {"hold_empty", nullptr}};
         for (const Summary::Ratio& r : s.ratio) ratio[toWord(r.phase)] = figure(r.toInhale);
     }
     return {{"cycles_planned", planned ? Json(s.cyclesPlanned) : Json(nullptr)},
@@ -133,11 +137,14 @@ RecordingInfo parseRecording(const CheckedJson& value)
 Quality parseQuality(const CheckedJson& value)
 {
     Quality quality;
-    quality.verdict = static_cast<Quality::Verdict>(value.require("verdict").wordAmong(verdictWords));
+    quality.verdict =
+        static_cast<Quality::Verdict>(value.require("verdict").wordAmong(verdictWords));
     quality.noiseFloorDb = value.require("noise_floor_db").number(-400, 100);
-    if (const auto ratio = value.findValue("breath_snr_db")) quality.breathToNoiseDb = ratio->number(-400, 400);
+    if (const auto ratio = value.findValue("breath_snr_db"))
+        quality.breathToNoiseDb = ratio->number(-400, 400);
     quality.clippedFraction = value.require("clipped_fraction").number(0, 1);
-    for (const CheckedJson& line : value.require("advice").elements(0, 100)) quality.advice.push_back(line.text(2000));
+    for (const CheckedJson& line : value.require("advice").elements(0, 100))
+        quality.advice.push_back(line.text(2000));
     return quality;
 }
 
@@ -145,10 +152,12 @@ ReadPhase parsePhase(const CheckedJson& value, double notBefore, std::size_t cyc
 {
     ReadPhase p;
     p.kind = static_cast<ReadKind>(value.require("kind").wordAmong(kindWords));
-    if (const auto sound = value.findValue("sound")) p.sound = static_cast<PhaseSound>(sound->wordAmong(soundWords));
+    if (const auto sound = value.findValue("sound"))
+        p.sound = static_cast<PhaseSound>(sound->wordAmong(soundWords));
     p.startS = value.require("start_s").number(0, mostSeconds);
     p.endS = value.require("end_s").number(0, mostSeconds);
-    if (p.startS < notBefore - 1e-3) value.faultAt("start_s", "lies before the end of the phase before");
+    if (p.startS < notBefore - 1e-3)
+        value.faultAt("start_s", "lies before the end of the phase before");
     if (p.endS < p.startS) value.faultAt("end_s", "lies before start_s");
     p.startSdS = value.require("start_sd_s").number(0, mostSeconds);
     p.endSdS = value.require("end_sd_s").number(0, mostSeconds);
@@ -158,19 +167,23 @@ ReadPhase parsePhase(const CheckedJson& value, double notBefore, std::size_t cyc
         p.cycle = cycle->integer(0, static_cast<int>(mostPhases));
         if (static_cast<std::size_t>(*p.cycle) >= cycles) cycle->fault("there is no such cycle");
     }
-    if (const auto origin = value.findValue("origin")) p.corrected = origin->wordAmong(originWords) == 1;
+    if (const auto origin = value.findValue("origin"))
+        p.corrected = origin->wordAmong(originWords) == 1;
     return p;
 }
 
 // The planned phases that a cycle's `part` points to.
-const std::vector<Phase>& phasesOfPart(const CheckedJson& cycle, const std::vector<PlannedStep>& steps, const std::string& part)
+const std::vector<Phase>& phasesOfPart(const CheckedJson& cycle,
+                                       const std::vector<PlannedStep>& steps,
+                                       const std::string& part)
 {
     for (const PlannedStep& step : steps)
         if (step.part == part && step.cycle()) return step.cycle()->phases;
     cycle.faultAt("part", "points to no cycles of the plan");
 }
 
-ReadCycle parseCycle(const CheckedJson& value, const std::vector<PlannedStep>& steps, std::size_t phaseCount)
+ReadCycle parseCycle(const CheckedJson& value, const std::vector<PlannedStep>& steps,
+                     std::size_t phaseCount)
 {
     ReadCycle cycle;
     const std::vector<Phase>* planned = nullptr;
@@ -180,18 +193,22 @@ ReadCycle parseCycle(const CheckedJson& value, const std::vector<PlannedStep>& s
     }
     cycle.repetition = value.require("repetition").integer(0, 1'000'000);
     if (const auto round = value.findValue("round")) cycle.round = round->integer(0, 1'000'000);
-    if (const auto rounds = value.findValue("rounds")) cycle.roundsInAll = rounds->integer(1, 1'000'000);
+    if (const auto rounds = value.findValue("rounds"))
+        cycle.roundsInAll = rounds->integer(1, 1'000'000);
     if (const auto extra = value.findValue("extra")) cycle.extra = extra->boolean();
     cycle.complete = value.require("complete").boolean();
     const auto phases = value.require("phases").elements(1, planLimits::phasesPerCycle);
     if (planned && planned->size() != phases.size())
-        value.faultAt("phases", "has " + std::to_string(phases.size()) + " elements; its part has " + std::to_string(planned->size()));
+        value.faultAt("phases", "has " + std::to_string(phases.size()) +
+                                    " elements; its part has " + std::to_string(planned->size()));
     for (std::size_t k = 0; k < phases.size(); ++k) {
         ReadCycle::Kept kept;
-        kept.phase = static_cast<PhaseKind>(phases[k].require("phase").wordAmong({"inhale", "hold_full", "exhale", "hold_empty"}));
+        kept.phase = static_cast<PhaseKind>(
+            phases[k].require("phase").wordAmong({"inhale", "hold_full", "exhale", "hold_empty"}));
         if (planned) kept.target = (*planned)[k].counts;
         for (const CheckedJson& i : phases[k].require("heard").elements(0, mostPhases))
-            kept.heard.push_back(static_cast<std::size_t>(i.integer(0, static_cast<int>(phaseCount) - 1)));
+            kept.heard.push_back(
+                static_cast<std::size_t>(i.integer(0, static_cast<int>(phaseCount) - 1)));
         cycle.phases.push_back(std::move(kept));
     }
     return cycle;
@@ -205,7 +222,9 @@ Reading parseDocument(const CheckedJson& document, const std::string& file)
     const CheckedJson plan = document.require("plan");
     if (!plan.isNull()) {
         auto parsed = parsePlan(plan.raw().dump(), file);
-        if (!parsed) throw JsonFault{"/plan" + (parsed.error().place == "/" ? "" : parsed.error().place), parsed.error().cause};
+        if (!parsed)
+            throw JsonFault{"/plan" + (parsed.error().place == "/" ? "" : parsed.error().place),
+                            parsed.error().cause};
         reading.plan = *std::move(parsed);
     }
     reading.quality = parseQuality(document.require("quality"));
@@ -216,13 +235,16 @@ Reading parseDocument(const CheckedJson& document, const std::string& file)
         reading.phases.push_back(parsePhase(phase, end, cycles.size()));
         end = reading.phases.back().endS;
     }
-    const std::vector<PlannedStep> steps = reading.plan ? unfold(*reading.plan) : std::vector<PlannedStep>{};
-    for (const CheckedJson& cycle : cycles) reading.cycles.push_back(parseCycle(cycle, steps, phases.size()));
-    reading.summary = measure(reading.phases, reading.cycles, reading.plan ? &*reading.plan : nullptr);
+    const std::vector<PlannedStep> steps =
+        reading.plan ? unfold(*reading.plan) : std::vector<PlannedStep>{};
+    for (const CheckedJson& cycle : cycles)
+        reading.cycles.push_back(parseCycle(cycle, steps, phases.size()));
+    reading.summary =
+        measure(reading.phases, reading.cycles, reading.plan ? &*reading.plan : nullptr);
     return reading;
 }
 
-}  // namespace
+} // namespace
 
 std::string readingToJson(const Reading& reading)
 {
@@ -233,9 +255,11 @@ std::string readingToJson(const Reading& reading)
     document["phases"] = Json::array();
     for (const ReadPhase& phase : reading.phases) document["phases"].push_back(toJson(phase));
     document["cycles"] = Json::array();
-    for (std::size_t i = 0; i < reading.cycles.size(); ++i) document["cycles"].push_back(toJson(reading.cycles[i], i));
+    for (std::size_t i = 0; i < reading.cycles.size(); ++i)
+        document["cycles"].push_back(toJson(reading.cycles[i], i));
     // Not read yet: nothing is said about them.
-    for (const char* key : {"stroke_runs", "hums", "ujjayi", "strain_signs"}) document[key] = nullptr;
+    for (const char* key : {"stroke_runs", "hums", "ujjayi", "strain_signs"})
+        document[key] = nullptr;
     document["summary"] = toJson(reading.summary, reading.plan.has_value());
     // File names need not be UTF-8; what is not is replaced rather than refused.
     return document.dump(1, ' ', false, Json::error_handler_t::replace) + "\n";
@@ -247,15 +271,15 @@ Result<Reading> parseReading(const std::string& json, const std::string& file)
         const Json document = parseJsonText(json);
         return parseDocument(CheckedJson(document, ""), file);
     } catch (const JsonFault& fault) {
-        return fail({ErrorCode::BadReading, file, fault.pointer, fault.cause, "read the recording again"});
+        return fail(
+            {ErrorCode::BadReading, file, fault.pointer, fault.cause, "read the recording again"});
     }
 }
 
 Result<Reading> openReadingFile(const std::filesystem::path& path)
 {
-    return readTextFile(path, ErrorCode::BadReading, mostFileBytes).and_then([&](const std::string& text) {
-        return parseReading(text, path.string());
-    });
+    return readTextFile(path, ErrorCode::BadReading, mostFileBytes)
+        .and_then([&](const std::string& text) { return parseReading(text, path.string()); });
 }
 
-}  // namespace layakari
+} // namespace layakari

@@ -24,7 +24,10 @@ namespace {
     return text.data();
 }
 
-std::string plural(int count, const char* one, const char* many) { return std::to_string(count) + " " + (count == 1 ? one : many); }
+std::string plural(int count, const char* one, const char* many)
+{
+    return std::to_string(count) + " " + (count == 1 ? one : many);
+}
 
 // The targets of the reading's cycles, when all share them.
 std::string sharedTargets(const Reading& reading)
@@ -66,7 +69,8 @@ std::string verdictOn(const Tally& tally, const char* beVerb)
     std::size_t firstOff = 0;
     while (tally.byCycle[firstOff] != worse) ++firstOff;
     const int after = all - static_cast<int>(firstOff);
-    if (firstOff > 0 && off * 5 >= after * 4 && after >= 2) return how + " from cycle " + std::to_string(tally.cycle[firstOff] + 1) + " on";
+    if (firstOff > 0 && off * 5 >= after * 4 && after >= 2)
+        return how + " from cycle " + std::to_string(tally.cycle[firstOff] + 1) + " on";
     return how + format(" in %d of %d cycles", off, all);
 }
 
@@ -80,8 +84,10 @@ std::string keptInWords(const Reading& reading)
             tallies[kept.phase].byCycle.push_back(keeping);
             tallies[kept.phase].cycle.push_back(i);
         }
-    static const std::map<PhaseKind, const char*> names{{PhaseKind::Inhale, "inhale"}, {PhaseKind::HoldFull, "hold in"},
-                                                        {PhaseKind::Exhale, "exhale"}, {PhaseKind::HoldEmpty, "hold out"}};
+    static const std::map<PhaseKind, const char*> names{{PhaseKind::Inhale, "inhale"},
+                                                        {PhaseKind::HoldFull, "hold in"},
+                                                        {PhaseKind::Exhale, "exhale"},
+                                                        {PhaseKind::HoldEmpty, "hold out"}};
     std::vector<std::string> kept;
     std::vector<std::string> rest;
     for (const auto& [kind, tally] : tallies) {
@@ -95,7 +101,8 @@ std::string keptInWords(const Reading& reading)
     if (!kept.empty() && rest.empty() && kept.size() > 1) {
         text = "All phases were kept";
     } else if (!kept.empty()) {
-        for (std::size_t i = 0; i < kept.size(); ++i) text += (i == 0 ? "" : i + 1 == kept.size() ? " and " : ", ") + kept[i];
+        for (std::size_t i = 0; i < kept.size(); ++i)
+            text += (i == 0 ? "" : i + 1 == kept.size() ? " and " : ", ") + kept[i];
         text += kept.size() > 1 ? " were kept" : " was kept";
     }
     for (const std::string& clause : rest) text += (text.empty() ? "" : "; ") + clause;
@@ -110,7 +117,8 @@ std::string freeBreathingInWords(const Reading& reading)
     std::string text = plural(reading.summary.cyclesHeard, "free breath", "free breaths") +
                        format(", %.1f a minute", *reading.summary.breathsPerMin);
     for (const Summary::Ratio& r : reading.summary.ratio)
-        if (r.phase == PhaseKind::Exhale) text += format(". The exhale is %.1f times as long as the inhale", r.toInhale);
+        if (r.phase == PhaseKind::Exhale)
+            text += format(". The exhale is %.1f times as long as the inhale", r.toInhale);
     return text + ".";
 }
 
@@ -120,7 +128,8 @@ bool mostlySomethingElse(const Reading& reading)
     int inside = 0;
     int outside = 0;
     for (const ReadPhase& p : reading.phases)
-        if (p.kind == ReadKind::Inhale || p.kind == ReadKind::Exhale) ++(p.cycle ? inside : outside);
+        if (p.kind == ReadKind::Inhale || p.kind == ReadKind::Exhale)
+            ++(p.cycle ? inside : outside);
     return reading.summary.completion.value_or(1) < 0.75 && outside > inside;
 }
 
@@ -145,15 +154,19 @@ std::string figures(const Summary& s)
 {
     std::string text;
     if (s.accuracy)
-        text += format("  accuracy        %.0f of 100 (%.0f to %.0f)\n", *s.accuracy, s.accuracyLow.value_or(*s.accuracy), s.accuracyHigh.value_or(*s.accuracy));
+        text += format("  accuracy        %.0f of 100 (%.0f to %.0f)\n", *s.accuracy,
+                       s.accuracyLow.value_or(*s.accuracy), s.accuracyHigh.value_or(*s.accuracy));
     if (s.shapeAccuracy) text += format("  shape alone     %.0f of 100\n", *s.shapeAccuracy);
-    if (s.completion) text += format("  completion      %.0f of %d cycles\n", *s.completion * s.cyclesPlanned, s.cyclesPlanned);
+    if (s.completion)
+        text += format("  completion      %.0f of %d cycles\n", *s.completion * s.cyclesPlanned,
+                       s.cyclesPlanned);
     if (s.countLengthS) text += format("  count length    %.2f s\n", *s.countLengthS);
     if (s.tempoSteadiness) text += format("  tempo steady    %.0f of 100\n", *s.tempoSteadiness);
     if (!s.ratio.empty()) {
         text += "  ratio          ";
         for (std::size_t i = 0; i < s.ratio.size(); ++i)
-            text += format("%s%s %.2f", i ? " : " : " ", inWords(s.ratio[i].phase), s.ratio[i].toInhale);
+            text += format("%s%s %.2f", i ? " : " : " ", inWords(s.ratio[i].phase),
+                           s.ratio[i].toInhale);
         text += "\n";
     }
     if (s.breathsPerMin) text += format("  breaths         %.1f a minute\n", *s.breathsPerMin);
@@ -172,7 +185,7 @@ bool asksForWhatIsNotReadYet(const Plan& plan)
     return false;
 }
 
-}  // namespace
+} // namespace
 
 const char* inWords(PhaseKind kind)
 {
@@ -203,7 +216,8 @@ std::string targetsInWords(const std::vector<Phase>& phases)
 std::string clockTime(double seconds, bool withTenths)
 {
     const double unit = withTenths ? 10 : 1;
-    const auto ticks = static_cast<long>(std::floor(std::max(0.0, seconds) * unit + (withTenths ? 0.5 : 0)));
+    const auto ticks =
+        static_cast<long>(std::floor(std::max(0.0, seconds) * unit + (withTenths ? 0.5 : 0)));
     const long whole = ticks / static_cast<long>(unit);
     std::string text = format("%ld:%02ld", whole / 60, whole % 60);
     if (withTenths) text += format(".%ld", ticks % 10);
@@ -215,13 +229,18 @@ std::string inOneSentence(const Reading& reading)
     if (!reading.heardBreathing()) return "No breathing was heard in this recording.";
     if (!reading.plan) return freeBreathingInWords(reading);
     const Summary& s = reading.summary;
-    if (s.cyclesPlanned == 0) return "Breathing was heard, but this plan has no breath cycles, and strokes cannot be read yet.";
-    if (s.cyclesHeard == 0) return "Breathing was heard, but nothing like this plan's cycles. Was it another plan?";
+    if (s.cyclesPlanned == 0)
+        return "Breathing was heard, but this plan has no breath cycles, and strokes cannot be "
+               "read yet.";
+    if (s.cyclesHeard == 0)
+        return "Breathing was heard, but nothing like this plan's cycles. Was it another plan?";
     if (mostlySomethingElse(reading))
-        return "Most of the breathing in this recording does not fit this plan: " + plural(s.cyclesHeard, "cycle", "cycles") +
-               " of " + std::to_string(s.cyclesPlanned) + " at most. Was it another plan?";
+        return "Most of the breathing in this recording does not fit this plan: " +
+               plural(s.cyclesHeard, "cycle", "cycles") + " of " + std::to_string(s.cyclesPlanned) +
+               " at most. Was it another plan?";
     std::string text = plural(s.cyclesHeard, "cycle", "cycles");
-    if (const std::string targets = sharedTargets(reading); !targets.empty()) text += " of " + targets;
+    if (const std::string targets = sharedTargets(reading); !targets.empty())
+        text += " of " + targets;
     if (s.countLengthS) text += format(" in counts of %.2f s", *s.countLengthS);
     const std::string kept = keptInWords(reading);
     return text + "." + (kept.empty() ? "" : " " + kept);
@@ -233,9 +252,12 @@ std::string readableSummary(const Reading& reading)
     std::string text = rec.file + "\n" + inOneSentence(reading) + "\n\n" + figures(reading.summary);
     if (!reading.cycles.empty()) text += "\n";
     for (std::size_t i = 0; i < reading.cycles.size(); ++i) text += cycleLine(reading.cycles[i], i);
-    text += format("\n  %s long, %d Hz, %s; %s sound", clockTime(rec.durationSeconds).c_str(), rec.sampleRateHz,
-                   rec.channels == 1 ? "mono" : plural(rec.channels, "channel", "channels").c_str(), toWord(reading.quality.verdict));
-    if (reading.quality.breathToNoiseDb) text += format(", breath %.0f dB over the room", *reading.quality.breathToNoiseDb);
+    text += format("\n  %s long, %d Hz, %s; %s sound", clockTime(rec.durationSeconds).c_str(),
+                   rec.sampleRateHz,
+                   rec.channels == 1 ? "mono" : plural(rec.channels, "channel", "channels").c_str(),
+                   toWord(reading.quality.verdict));
+    if (reading.quality.breathToNoiseDb)
+        text += format(", breath %.0f dB over the room", *reading.quality.breathToNoiseDb);
     text += "\n";
     for (const std::string& line : reading.quality.advice) text += "  " + line + "\n";
     if (reading.plan && asksForWhatIsNotReadYet(*reading.plan))
@@ -243,4 +265,4 @@ std::string readableSummary(const Reading& reading)
     return text;
 }
 
-}  // namespace layakari
+} // namespace layakari

@@ -9,7 +9,7 @@ namespace layakari {
 
 namespace {
 
-constexpr int wanderEvery = 96;  // samples between moves of the resonances: inaudible steps
+constexpr int wanderEvery = 96; // samples between moves of the resonances: inaudible steps
 
 BreathVoice varied(BreathVoice voice, double variation, Random& random)
 {
@@ -38,10 +38,10 @@ float strokeEnvelope(double t, double duration)
     return static_cast<float>(std::min(1.0, t / rise) * std::exp(-std::max(0.0, t - rise) / decay));
 }
 
-}  // namespace
+} // namespace
 
-Turbulence::Turbulence(const BreathVoice& voice, double variation, double rateHz, std::uint64_t seed,
-                       std::uint64_t purpose)
+Turbulence::Turbulence(const BreathVoice& voice, double variation, double rateHz,
+                       std::uint64_t seed, std::uint64_t purpose)
     : m_rateHz(rateHz), m_random(seed, purpose), m_flutter(0.03, rateHz), m_gust(0.06, rateHz)
 {
     m_voice = varied(voice, variation, m_random);
@@ -59,7 +59,8 @@ void Turbulence::wander()
     constexpr std::array places{-1.0, 0.0, 1.0};
     for (std::size_t i = 0; i < m_resonances.size(); ++i) {
         m_detune[i] = 0.995 * m_detune[i] + 0.012 * m_random.normal();
-        const double hz = m_voice.resonanceHz * std::exp2(places[i] * m_voice.spreadOctaves + m_detune[i]);
+        const double hz =
+            m_voice.resonanceHz * std::exp2(places[i] * m_voice.spreadOctaves + m_detune[i]);
         m_resonances[i].setBandPass(hz, 1.2, m_rateHz);
     }
     m_untilWander = wanderEvery;
@@ -69,27 +70,32 @@ float Turbulence::raw()
 {
     if (--m_untilWander <= 0) wander();
     const float white = m_random.white();
-    const float coloured = 0.8f * m_resonances[0](white) + m_resonances[1](white) + 0.5f * m_resonances[2](white) +
-                           0.12f * m_tilt(white);
+    const float coloured = 0.8f * m_resonances[0](white) + m_resonances[1](white) +
+                           0.5f * m_resonances[2](white) + 0.12f * m_tilt(white);
     // A one-pole smoother leaves (1-k)/(1+k) of white noise's power: undone to know the depth.
     const auto unit = [](const Smoother& s) { return std::sqrt((1 + s.keep()) / (1 - s.keep())); };
     const float flutter = m_flutter(m_random.white()) * unit(m_flutter);
     const float gust = std::max(0.0f, m_gust(m_random.white()) * unit(m_gust));
-    const float rumble = static_cast<float>(m_voice.wind) * gust * 3.0f * m_rumble(m_random.white());
+    const float rumble =
+        static_cast<float>(m_voice.wind) * gust * 3.0f * m_rumble(m_random.white());
     return coloured * std::exp(static_cast<float>(m_voice.flutter) * flutter) + rumble;
 }
 
 float Turbulence::next() { return m_gain * raw(); }
 
 HumTone::HumTone(double steadinessCents, double rateHz, std::uint64_t seed)
-    : m_rateHz(rateHz), m_steadinessCents(steadinessCents), m_random(seed, 31), m_unsteady(0.25, rateHz)
+    : m_rateHz(rateHz),
+      m_steadinessCents(steadinessCents),
+      m_random(seed, 31),
+      m_unsteady(0.25, rateHz)
 {
 }
 
 float HumTone::next(double pitchHz, double secondsIn)
 {
     const float unit = std::sqrt((1 + m_unsteady.keep()) / (1 - m_unsteady.keep()));
-    const double cents = m_steadinessCents * m_unsteady(m_random.white()) * unit - 80 * std::exp(-secondsIn / 0.08);
+    const double cents =
+        m_steadinessCents * m_unsteady(m_random.white()) * unit - 80 * std::exp(-secondsIn / 0.08);
     m_phase += pitchHz * std::exp2(cents / 1200) / m_rateHz;
     m_phase -= std::floor(m_phase);
     double sum = 0;
@@ -104,12 +110,14 @@ float flowEnvelope(const BreathVoice& voice, double t, double duration)
     const double release = std::min(voice.releaseSeconds, 0.5 * duration);
     const double flow = std::sin(std::numbers::pi / 2 * std::min(1.0, t / attack)) *
                         std::sin(std::numbers::pi / 2 * std::min(1.0, (duration - t) / release));
-    // Turbulent sound power goes with flow squared and more: Gavriely & Cugell, J. Appl. Physiol. 80(1), 1996.
+    // Turbulent sound power goes with flow squared and more: Gavriely & Cugell, J. Appl. Physiol.
+    // 80(1), 1996.
     const double swell = std::pow(10, voice.swellDb * (t / duration - 0.5) / 20);
     return static_cast<float>(std::pow(flow, 1.3) * swell);
 }
 
-BreathPlayer::BreathPlayer(const std::vector<Gesture>& gestures, const Temperament& who, std::uint64_t seed)
+BreathPlayer::BreathPlayer(const std::vector<Gesture>& gestures, const Temperament& who,
+                           std::uint64_t seed)
     : m_gestures(gestures),
       m_rateHz(who.sampleRateHz),
       m_in(who.inhale, who.voiceVariation, m_rateHz, seed, 11),
@@ -142,7 +150,8 @@ float BreathPlayer::sound(const Gesture& gesture, double t)
     case Gesture::Kind::Inhale: return breath(m_in);
     case Gesture::Kind::Exhale: return breath(m_out);
     case Gesture::Kind::Ujjayi: return breath(gesture.outward ? m_throatOut : m_throatIn);
-    case Gesture::Kind::Stroke: return strokeEnvelope(t, duration) * (gesture.outward ? m_out : m_in).next();
+    case Gesture::Kind::Stroke:
+        return strokeEnvelope(t, duration) * (gesture.outward ? m_out : m_in).next();
     case Gesture::Kind::Hum: {
         const double edge = std::min({1.0, t / 0.06, (duration - t) / 0.15});
         return static_cast<float>(std::max(0.0, edge)) * m_hum.next(gesture.pitchHz, t);
@@ -152,4 +161,4 @@ float BreathPlayer::sound(const Gesture& gesture, double t)
     return 0;
 }
 
-}  // namespace layakari
+} // namespace layakari

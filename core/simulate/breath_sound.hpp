@@ -14,7 +14,8 @@ namespace layakari {
 /// Mean power is one at full flow.
 class Turbulence {
 public:
-    Turbulence(const BreathVoice& voice, double variation, double rateHz, std::uint64_t seed, std::uint64_t purpose);
+    Turbulence(const BreathVoice& voice, double variation, double rateHz, std::uint64_t seed,
+               std::uint64_t purpose);
     float next();
 
     const BreathVoice& voice() const { return m_voice; }
@@ -50,14 +51,15 @@ private:
     double m_phase = 0;
 };
 
-/// Loudness (0 to 1) of a breath at `t` seconds into `duration`: flow rises from nothing, is kept with
-/// a swell, and falls to nothing; sound grows faster than flow.
+/// Loudness (0 to 1) of a breath at `t` seconds into `duration`: flow rises from nothing, is kept
+/// with a swell, and falls to nothing; sound grows faster than flow.
 float flowEnvelope(const BreathVoice& voice, double t, double duration);
 
 /// Plays the gestures of a performance, sample by sample, without room or noise.
 class BreathPlayer {
 public:
-    BreathPlayer(const std::vector<Gesture>& gestures, const Temperament& temperament, std::uint64_t seed);
+    BreathPlayer(const std::vector<Gesture>& gestures, const Temperament& temperament,
+                 std::uint64_t seed);
     float next();
 
 private:
@@ -71,4 +73,4 @@ private:
     long m_sample = 0;
 };
 
-}  // namespace layakari
+} // namespace layakari

@@ -10,9 +10,18 @@ namespace layakari {
 /// Second-order filter; coefficients from R. Bristow-Johnson's "Cookbook formulae for audio EQ".
 class Biquad {
 public:
-    void setBandPass(double centreHz, double q, double rateHz) { set(centreHz, q, rateHz, Kind::BandPass); }
-    void setLowPass(double cornerHz, double q, double rateHz) { set(cornerHz, q, rateHz, Kind::LowPass); }
-    void setHighPass(double cornerHz, double q, double rateHz) { set(cornerHz, q, rateHz, Kind::HighPass); }
+    void setBandPass(double centreHz, double q, double rateHz)
+    {
+        set(centreHz, q, rateHz, Kind::BandPass);
+    }
+    void setLowPass(double cornerHz, double q, double rateHz)
+    {
+        set(cornerHz, q, rateHz, Kind::LowPass);
+    }
+    void setHighPass(double cornerHz, double q, double rateHz)
+    {
+        set(cornerHz, q, rateHz, Kind::HighPass);
+    }
 
     float operator()(float x)
     {
@@ -50,7 +59,10 @@ private:
 /// One-pole smoothing towards the input with the given time constant.
 class Smoother {
 public:
-    Smoother(double seconds, double rateHz) : m_keep(static_cast<float>(std::exp(-1 / (seconds * rateHz)))) {}
+    Smoother(double seconds, double rateHz)
+        : m_keep(static_cast<float>(std::exp(-1 / (seconds * rateHz))))
+    {
+    }
     float operator()(float x) { return m_value = m_keep * m_value + (1 - m_keep) * x; }
     float value() const { return m_value; }
     float keep() const { return m_keep; }
@@ -60,4 +72,4 @@ private:
     float m_value = 0;
 };
 
-}  // namespace layakari
+} // namespace layakari

@@ -58,7 +58,8 @@ private:
     bool m_lungsFull = false;
     Gesture::Kind m_lastWas = Gesture::Kind::Silence;
 
-    void gesture(Gesture::Kind kind, double seconds, double levelDb, bool outward = true, double pitchHz = 0)
+    void gesture(Gesture::Kind kind, double seconds, double levelDb, bool outward = true,
+                 double pitchHz = 0)
     {
         m_result.gestures.push_back({kind, m_now, m_now + seconds, levelDb, outward, pitchHz});
         m_now += seconds;
@@ -66,7 +67,8 @@ private:
     }
     void silence(double seconds) { gesture(Gesture::Kind::Silence, seconds, 0); }
 
-    void truth(std::string kind, PhaseSound sound, double start, Role role, std::optional<int> cycle)
+    void truth(std::string kind, PhaseSound sound, double start, Role role,
+               std::optional<int> cycle)
     {
         m_result.truth.phases.push_back({std::move(kind), sound, start, m_now, role, cycle});
     }
@@ -95,10 +97,12 @@ private:
     {
         double counts = phase.counts.middle();
         if (phase.counts.isRange()) counts = m_random.uniform(phase.counts.min, phase.counts.max);
-        if (phase.counts.open) counts = isHold(phase.kind) ? m_random.uniform(12, 30) : m_random.uniform(7, 12);
+        if (phase.counts.open)
+            counts = isHold(phase.kind) ? m_random.uniform(12, 30) : m_random.uniform(7, 12);
         double seconds = counts * count * std::exp(m_who.phaseJitter * m_random.normal());
         if (isHold(phase.kind)) seconds *= 1 - m_who.holdShrink;
-        if (phase.kind == PhaseKind::Exhale) seconds *= std::max(0.5, 1 - m_who.exhaleShrinkPerCycle * cycle);
+        if (phase.kind == PhaseKind::Exhale)
+            seconds *= std::max(0.5, 1 - m_who.exhaleShrinkPerCycle * cycle);
         return std::max(seconds, 0.3);
     }
 
@@ -131,7 +135,8 @@ private:
         } else if (phase.sound == PhaseSound::Ujjayi) {
             gesture(Gesture::Kind::Ujjayi, seconds, 3, outward);
         } else {
-            gesture(outward ? Gesture::Kind::Exhale : Gesture::Kind::Inhale, seconds, m_random.normal());
+            gesture(outward ? Gesture::Kind::Exhale : Gesture::Kind::Inhale, seconds,
+                    m_random.normal());
         }
         truth(toWord(phase.kind), phase.sound, start, Role::Practice, cycle);
     }
@@ -146,7 +151,8 @@ private:
     void naturalSide(bool outward, double scale, Role role)
     {
         const double start = m_now;
-        gesture(outward ? Gesture::Kind::Exhale : Gesture::Kind::Inhale, (outward ? naturalExhaleS : naturalInhaleS) * scale, m_who.restLevelDb);
+        gesture(outward ? Gesture::Kind::Exhale : Gesture::Kind::Inhale,
+                (outward ? naturalExhaleS : naturalInhaleS) * scale, m_who.restLevelDb);
         truth(outward ? "exhale" : "inhale", PhaseSound::Plain, start, role, std::nullopt);
         m_lungsFull = !outward;
     }
@@ -178,7 +184,8 @@ private:
                 hz = *number;
             } else {
                 const auto& name = std::get<std::string>(*phase.pitch);
-                if (const auto ratio = swaraRatio(name)) hz = m_plan.saHz.value_or(m_who.humHz) * *ratio;
+                if (const auto ratio = swaraRatio(name))
+                    hz = m_plan.saHz.value_or(m_who.humHz) * *ratio;
                 if (const auto note = noteHz(name)) hz = *note;
             }
         }
@@ -194,8 +201,10 @@ private:
             const double progress = static_cast<double>(i) / strokes.strokes;
             double pace = 1;
             if (strokes.pace == Pace::Rising) pace = 0.7 + 0.6 * progress;
-            if (strokes.pace == Pace::RiseFall) pace = 0.7 + 1.2 * (0.5 - std::fabs(progress - 0.5));
-            const double interval = 60 / rate / pace * std::exp(m_who.phaseJitter * m_random.normal());
+            if (strokes.pace == Pace::RiseFall)
+                pace = 0.7 + 1.2 * (0.5 - std::fabs(progress - 0.5));
+            const double interval =
+                60 / rate / pace * std::exp(m_who.phaseJitter * m_random.normal());
             const double levelDb = 6 - 3 * progress + m_random.normal();
             if (bellows) gesture(Gesture::Kind::Stroke, interval * 0.48, levelDb - 2, false);
             m_result.truth.strokes.push_back({m_run, m_now + 0.01});
@@ -204,7 +213,8 @@ private:
             if (!bellows) gesture(Gesture::Kind::Stroke, interval - burst, levelDb - 18, false);
         }
         truth("strokes", PhaseSound::Plain, start, Role::Practice, std::nullopt);
-        m_lungsFull = true;  // the last active stroke is followed by a breath in before the next exhale
+        m_lungsFull =
+            true; // the last active stroke is followed by a breath in before the next exhale
         ++m_run;
     }
 
@@ -230,11 +240,11 @@ private:
     }
 };
 
-}  // namespace
+} // namespace
 
 Performance perform(const Plan& plan, const Temperament& temperament, std::uint64_t seed)
 {
     return Performer(plan, temperament, seed).run();
 }
 
-}  // namespace layakari
+} // namespace layakari

@@ -16,11 +16,12 @@ struct Gesture {
     double startS = 0;
     double endS = 0;
     double levelDb = 0;
-    bool outward = true;  ///< of a stroke or an ocean breath: the air goes out
-    double pitchHz = 0;   ///< of a hum
+    bool outward = true; ///< of a stroke or an ocean breath: the air goes out
+    double pitchHz = 0;  ///< of a hum
 };
 
-/// A plan carried out by a person of some temperament: gestures without gaps, and the truth of them.
+/// A plan carried out by a person of some temperament: gestures without gaps, and the truth of
+/// them.
 struct Performance {
     std::vector<Gesture> gestures;
     Truth truth;
@@ -29,4 +30,4 @@ struct Performance {
 
 Performance perform(const Plan& plan, const Temperament& temperament, std::uint64_t seed);
 
-}  // namespace layakari
+} // namespace layakari

@@ -16,7 +16,7 @@ namespace {
 
 float gainOf(double db) { return static_cast<float>(std::pow(10, db / 20)); }
 
-}  // namespace
+} // namespace
 
 struct Practitioner::Chain {
     Temperament who;
@@ -83,7 +83,8 @@ Result<void> writeSimulation(const Plan& plan, const Temperament& temperament, s
     std::vector<float> block(1 << 14);
     double written = 0;
     while (const std::size_t count = practitioner.read(block)) {
-        if (progress.stopped()) return fail({ErrorCode::Cancelled, sound.string(), "", "simulating was stopped", ""});
+        if (progress.stopped())
+            return fail({ErrorCode::Cancelled, sound.string(), "", "simulating was stopped", ""});
         if (auto done = writer->write({block.data(), count}); !done) return done;
         written += static_cast<double>(count);
         progress.tell(written / temperament.sampleRateHz / practitioner.durationS());
@@ -93,4 +94,4 @@ Result<void> writeSimulation(const Plan& plan, const Temperament& temperament, s
     return writer->finish();
 }
 
-}  // namespace layakari
+} // namespace layakari

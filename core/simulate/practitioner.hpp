@@ -35,4 +35,4 @@ Result<void> writeSimulation(const Plan& plan, const Temperament& temperament, s
                              const std::filesystem::path& sound, const std::filesystem::path& truth,
                              const Progress& progress = {});
 
-}  // namespace layakari
+} // namespace layakari

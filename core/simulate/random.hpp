@@ -13,7 +13,10 @@ namespace layakari {
 class Random {
 public:
     /// `purpose` gives streams that do not disturb each other: timing, texture, noise.
-    Random(std::uint64_t seed, std::uint64_t purpose) : m_engine(seed * 0x9E3779B97F4A7C15u + purpose) {}
+    Random(std::uint64_t seed, std::uint64_t purpose)
+        : m_engine(seed * 0x9E3779B97F4A7C15u + purpose)
+    {
+    }
 
     double uniform() { return static_cast<double>(m_engine() >> 11) * 0x1.0p-53; }
     double uniform(double low, double high) { return low + (high - low) * uniform(); }
@@ -31,11 +34,12 @@ public:
     /// no different to the ear or to a filter bank.
     float white()
     {
-        return static_cast<float>(static_cast<std::int64_t>(m_engine())) * (1.7320508f / 9.2233720e18f);
+        return static_cast<float>(static_cast<std::int64_t>(m_engine())) *
+               (1.7320508f / 9.2233720e18f);
     }
 
 private:
     std::mt19937_64 m_engine;
 };
 
-}  // namespace layakari
+} // namespace layakari

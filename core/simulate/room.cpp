@@ -8,7 +8,8 @@ namespace layakari {
 
 Reverb::Reverb(double decaySeconds, double rateHz)
 {
-    constexpr std::array combSeconds{0.0297, 0.0371, 0.0411, 0.0437};  // Schroeder's own, without common factors
+    constexpr std::array combSeconds{0.0297, 0.0371, 0.0411,
+                                     0.0437}; // Schroeder's own, without common factors
     constexpr std::array allPassSeconds{0.005, 0.0017};
     for (std::size_t i = 0; i < m_combs.size(); ++i) {
         m_combs[i].buffer.assign(static_cast<std::size_t>(combSeconds[i] * rateHz), 0.0f);
@@ -92,7 +93,8 @@ Disturbances::Disturbances(const Temperament& who, std::uint64_t seed)
 
 float Disturbances::next()
 {
-    if (m_knockChance > 0 && m_random.chance(m_knockChance)) m_knock = static_cast<float>(m_random.uniform(4, 20));
+    if (m_knockChance > 0 && m_random.chance(m_knockChance))
+        m_knock = static_cast<float>(m_random.uniform(4, 20));
     if (m_ticks && m_sample % static_cast<long>(m_rateHz) == 0) m_tick = 1.2f;
     ++m_sample;
     m_knock *= static_cast<float>(std::exp(-1 / (0.012 * m_rateHz)));
@@ -109,7 +111,9 @@ AutomaticGain::AutomaticGain(double targetDb, double rateHz)
 
 float AutomaticGain::next(float x)
 {
-    const auto keep = [&](double seconds) { return static_cast<float>(std::exp(-1 / (seconds * m_rateHz))); };
+    const auto keep = [&](double seconds) {
+        return static_cast<float>(std::exp(-1 / (seconds * m_rateHz)));
+    };
     const float level = std::fabs(x * m_gain);
     m_envelope = std::max(level, m_envelope * keep(0.2));
     const float wanted = std::min(16.0f, m_gain * m_target / std::max(m_envelope, 1e-5f));
@@ -118,4 +122,4 @@ float AutomaticGain::next(float x)
     return x * m_gain;
 }
 
-}  // namespace layakari
+} // namespace layakari

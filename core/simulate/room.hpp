@@ -75,4 +75,4 @@ private:
     float m_gain = 1;
 };
 
-}  // namespace layakari
+} // namespace layakari

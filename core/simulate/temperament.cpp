@@ -60,7 +60,7 @@ Temperament alike()
 
 Temperament reversed()
 {
-    Temperament t = named("reversed");  // the inhale is the louder and the darker one
+    Temperament t = named("reversed"); // the inhale is the louder and the darker one
     t.inhale = {700, 1.0, 2, 0, 0.2, 0.15, 0.2, 0};
     t.exhale = {1600, 0.9, -4, -3, 0.15, 0.4, 0.15, 0};
     t.noise = NoiseKind::Traffic;
@@ -70,7 +70,8 @@ Temperament reversed()
 
 Temperament restless()
 {
-    Temperament t = named("restless");  // in a room that grows louder, with knocks and stolen breaths
+    Temperament t =
+        named("restless"); // in a room that grows louder, with knocks and stolen breaths
     t.ownCountS = 1.1;
     t.phaseJitter = 0.08;
     t.inhale = {1900, 0.8, -3, 2, 0.12, 0.1, 0.25, 0};
@@ -131,11 +132,11 @@ Temperament heldStreet()
     return t;
 }
 
-}  // namespace
+} // namespace
 
 std::vector<Temperament> temperaments()
 {
-    return {named("steady"), hurried(),  mouth(),     faint(),    alike(),
+    return {named("steady"), hurried(),  mouth(),     faint(),   alike(),
             reversed(),      restless(), heldWindy(), heldFan(), heldStreet()};
 }
 
@@ -150,4 +151,4 @@ Result<Temperament> temperamentByName(const std::string& name)
                  "choose one of " + names});
 }
 
-}  // namespace layakari
+} // namespace layakari

@@ -36,28 +36,28 @@ struct Temperament {
 
     BreathVoice inhale{1500, 1.0, -2, 2, 0.15, 0.12, 0.15, 0};
     BreathVoice exhale{800, 1.1, 0, -5, 0.12, 0.35, 0.15, 0};
-    double voiceVariation = 0.1;     ///< how much the voices differ from seed to seed (log scale)
+    double voiceVariation = 0.1; ///< how much the voices differ from seed to seed (log scale)
 
     int settleBreaths = 3;
     int afterBreaths = 2;
-    double restLevelDb = -4;         ///< natural breaths against practised ones
-    double leaveOutCycle = 0;        ///< chance that a cycle is left out
-    double breakOffCycle = 0;        ///< chance that a cycle ends early, followed by a natural breath
-    double stolenBreath = 0;         ///< chance of a sip of air within a hold
-    bool extraCycle = false;         ///< does one cycle more than planned
+    double restLevelDb = -4;  ///< natural breaths against practised ones
+    double leaveOutCycle = 0; ///< chance that a cycle is left out
+    double breakOffCycle = 0; ///< chance that a cycle ends early, followed by a natural breath
+    double stolenBreath = 0;  ///< chance of a sip of air within a hold
+    bool extraCycle = false;  ///< does one cycle more than planned
 
-    double humHz = 196;              ///< where the plan names no pitch
+    double humHz = 196; ///< where the plan names no pitch
     double humSteadinessCents = 12;
 
-    double breathToNoiseDb = 25;     ///< mean power of practised breath over the room, 100 to 7,700 Hz
+    double breathToNoiseDb = 25; ///< mean power of practised breath over the room, 100 to 7,700 Hz
     NoiseKind noise = NoiseKind::Hiss;
-    double noiseStepDb = 0;          ///< the room changes by this much half-way through
+    double noiseStepDb = 0; ///< the room changes by this much half-way through
     double knocksPerMinute = 0;
     bool clockTicks = false;
     double reverbSeconds = 0.25;
-    double reverbLevel = 0.1;        ///< grows with the distance to the microphone
+    double reverbLevel = 0.1; ///< grows with the distance to the microphone
     bool automaticGain = false;
-    double breathLevelDb = -30;      ///< at the microphone, dB re full scale
+    double breathLevelDb = -30; ///< at the microphone, dB re full scale
     double dcOffset = 0;
     int sampleRateHz = 48000;
 };
@@ -69,4 +69,4 @@ std::vector<Temperament> temperaments();
 /// The temperament of that name. BadArgument, with the list of names, when there is none.
 Result<Temperament> temperamentByName(const std::string& name);
 
-}  // namespace layakari
+} // namespace layakari

@@ -12,7 +12,7 @@ namespace layakari {
 /// What a simulated recording really contains (`layakari.truth`).
 struct Truth {
     struct Phase {
-        std::string kind;  ///< a phase's word, or "strokes"
+        std::string kind; ///< a phase's word, or "strokes"
         PhaseSound sound = PhaseSound::Plain;
         double startS = 0;
         double endS = 0;
@@ -21,7 +21,7 @@ struct Truth {
     };
     struct Stroke {
         int run = 0;
-        double timeS = 0;  ///< the sharpest rise of the expulsion
+        double timeS = 0; ///< the sharpest rise of the expulsion
     };
     struct Hum {
         double startS = 0;
@@ -43,4 +43,4 @@ struct Truth {
 
 std::string truthToJson(const Truth& truth);
 
-}  // namespace layakari
+} // namespace layakari

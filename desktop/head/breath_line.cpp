@@ -28,7 +28,7 @@ double eased(double z)
     return 0.5 - 0.5 * std::cos(std::numbers::pi * z);
 }
 
-}  // namespace
+} // namespace
 
 BreathLine::BreathLine(QWidget* parent) : QWidget(parent)
 {
@@ -68,7 +68,8 @@ void BreathLine::paintEvent(QPaintEvent*)
         painter.drawEllipse(at, here ? 6 : 3, here ? 6 : 3);
         painter.setFont(typeface(Type::Body, here));
         painter.setPen(here ? theme.ink : theme.softInk);
-        painter.drawText(QRectF(at.x() - 60, at.y() + 5, 120, 22), Qt::AlignHCenter | Qt::AlignTop, tr(places[static_cast<std::size_t>(place)]));
+        painter.drawText(QRectF(at.x() - 60, at.y() + 5, 120, 22), Qt::AlignHCenter | Qt::AlignTop,
+                         tr(places[static_cast<std::size_t>(place)]));
     }
 }
 
@@ -80,7 +81,10 @@ bool BreathLine::event(QEvent* event)
             const QPointF distance = placeAt(place) - help->pos();
             if (std::hypot(distance.x(), distance.y()) > 40) continue;
             const QString name = tr(places[static_cast<std::size_t>(place)]);
-            QToolTip::showText(help->globalPos(), isBuilt(place) ? tr("%1: you are here").arg(name) : tr("%1: not in this version yet").arg(name), this);
+            QToolTip::showText(help->globalPos(),
+                               isBuilt(place) ? tr("%1: you are here").arg(name)
+                                              : tr("%1: not in this version yet").arg(name),
+                               this);
             return true;
         }
         QToolTip::hideText();
@@ -89,4 +93,4 @@ bool BreathLine::event(QEvent* event)
     return QWidget::event(event);
 }
 
-}  // namespace layakari
+} // namespace layakari

@@ -6,12 +6,13 @@
 
 namespace layakari {
 
-/// The five places of the work along one drawn breath, at the head of the window. Places that this version
-/// does not have yet are drawn faint and say so when pointed at.
+/// The five places of the work along one drawn breath, at the head of the window. Places that this
+/// version does not have yet are drawn faint and say so when pointed at.
 class BreathLine : public QWidget {
     Q_OBJECT
 public:
-    static constexpr std::array<const char*, 5> places{"Prepare", "Practise", "Read", "Reflect", "Journey"};
+    static constexpr std::array<const char*, 5> places{"Prepare", "Practise", "Read", "Reflect",
+                                                       "Journey"};
     static constexpr int readPlace = 2;
 
     explicit BreathLine(QWidget* parent = nullptr);
@@ -28,4 +29,4 @@ private:
     double heightAt(double x) const;
 };
 
-}  // namespace layakari
+} // namespace layakari

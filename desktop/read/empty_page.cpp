@@ -15,11 +15,17 @@ namespace layakari {
 EmptyPage::EmptyPage(QWidget* parent)
     : QWidget(parent),
       m_title(new QLabel(tr("Drop a recording of a practice here."), this)),
-      m_how(new QLabel(tr("A voice memo from a phone will do, or any sound file: M4A, MP3, Opus, FLAC, WAV. Choose above what was "
-                          "practised, and see cycle by cycle what was kept of inhale, holds and exhale."), this)),
-      m_caution(new QLabel(tr("Holding the breath and forced breathing do not suit everybody. If you feel dizzy, in pain or in panic, stop "
-                              "and breathe naturally. With a medical condition or in pregnancy, ask your doctor first and practise "
-                              "with a qualified teacher."), this)),
+      m_how(new QLabel(
+          tr("A voice memo from a phone will do, or any sound file: M4A, MP3, Opus, FLAC, WAV. "
+             "Choose above what was "
+             "practised, and see cycle by cycle what was kept of inhale, holds and exhale."),
+          this)),
+      m_caution(new QLabel(tr("Holding the breath and forced breathing do not suit everybody. If "
+                              "you feel dizzy, in pain or in panic, stop "
+                              "and breathe naturally. With a medical condition or in pregnancy, "
+                              "ask your doctor first and practise "
+                              "with a qualified teacher."),
+                           this)),
       m_recentTitle(new QLabel(tr("Read lately"), this)),
       m_open(new QPushButton(tr("Open a recording…"), this)),
       m_recent(new QListWidget(this))
@@ -46,7 +52,9 @@ EmptyPage::EmptyPage(QWidget* parent)
     row->addLayout(column, 1);
     row->addStretch(0);
     connect(m_open, &QPushButton::clicked, this, &EmptyPage::openWanted);
-    const auto chosen = [this](QListWidgetItem* item) { emit recentChosen(item->data(Qt::UserRole).toString()); };
+    const auto chosen = [this](QListWidgetItem* item) {
+        emit recentChosen(item->data(Qt::UserRole).toString());
+    };
     connect(m_recent, &QListWidget::itemActivated, this, chosen);
     connect(m_recent, &QListWidget::itemClicked, this, chosen);
     setRecent({});
@@ -59,8 +67,10 @@ void EmptyPage::setRecent(const QStringList& files)
     for (const QString& file : files) {
         const QFileInfo info(file);
         if (!info.exists()) continue;
-        const QString when = QLocale().toString(info.lastModified(), QStringLiteral("ddd d MMM, HH:mm"));
-        auto* item = new QListWidgetItem(info.completeBaseName() + QStringLiteral("   ") + when, m_recent);
+        const QString when =
+            QLocale().toString(info.lastModified(), QStringLiteral("ddd d MMM, HH:mm"));
+        auto* item =
+            new QListWidgetItem(info.completeBaseName() + QStringLiteral("   ") + when, m_recent);
         item->setData(Qt::UserRole, file);
         item->setToolTip(file);
     }
@@ -79,4 +89,4 @@ void EmptyPage::restyle()
     m_caution->setPalette(soft);
 }
 
-}  // namespace layakari
+} // namespace layakari

@@ -31,4 +31,4 @@ private:
     QListWidget* m_recent;
 };
 
-}  // namespace layakari
+} // namespace layakari

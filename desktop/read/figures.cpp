@@ -23,13 +23,15 @@ QLabel* label(const char* name, QWidget* parent)
 QString soundInWords(const Quality& quality)
 {
     if (quality.advice.empty()) return {};
-    const QString lead = quality.verdict == Quality::Verdict::Poor ? QObject::tr("Hard to read: ") : QString();
+    const QString lead =
+        quality.verdict == Quality::Verdict::Poor ? QObject::tr("Hard to read: ") : QString();
     return lead + QString::fromStdString(quality.advice.front()).toHtmlEscaped();
 }
 
-}  // namespace
+} // namespace
 
-Figures::Figures(QWidget* parent) : QWidget(parent), m_sentence(label("sentence", this)), m_advice(label("advice", this))
+Figures::Figures(QWidget* parent)
+    : QWidget(parent), m_sentence(label("sentence", this)), m_advice(label("advice", this))
 {
     m_sentence->setWordWrap(true);
     m_sentence->setAlignment(Qt::AlignLeft | Qt::AlignTop);
@@ -78,12 +80,19 @@ void Figures::restyle()
     }
 }
 
-void Figures::set(Figure& figure, const QString& value, const QString& uncertainty, const QString& name)
+void Figures::set(Figure& figure, const QString& value, const QString& uncertainty,
+                  const QString& name)
 {
-    figure.value->setText(value + (uncertainty.isEmpty() ? QString() : QStringLiteral("<span style='font-size:%1px; font-weight:normal; color:%2'> %3</span>")
-                                                                            .arg(static_cast<int>(Type::Body)).arg(currentTheme().softInk.name(), uncertainty)));
+    figure.value->setText(
+        value + (uncertainty.isEmpty()
+                     ? QString()
+                     : QStringLiteral(
+                           "<span style='font-size:%1px; font-weight:normal; color:%2'> %3</span>")
+                           .arg(static_cast<int>(Type::Body))
+                           .arg(currentTheme().softInk.name(), uncertainty)));
     figure.name->setText(name);
-    figure.value->setAccessibleName(name + QStringLiteral(": ") + value + QStringLiteral(" ") + uncertainty);
+    figure.value->setAccessibleName(name + QStringLiteral(": ") + value + QStringLiteral(" ") +
+                                    uncertainty);
     figure.value->setVisible(!value.isEmpty());
     figure.name->setVisible(!value.isEmpty());
 }
@@ -95,20 +104,29 @@ void Figures::show(const Reading& reading)
     m_advice->setText(soundInWords(reading.quality));
     m_advice->setVisible(!m_advice->text().isEmpty());
     if (!reading.plan) {
-        set(m_accuracy, s.breathsPerMin ? QString::number(*s.breathsPerMin, 'f', 1) : QString(), {}, tr("breaths a minute"));
-        set(m_completion, s.breathsPerMin ? QString::number(s.cyclesHeard) : QString(), {}, tr("breaths heard"));
-        set(m_count, s.practiceS ? QString::fromStdString(clockTime(*s.practiceS)) : QString(), {}, tr("minutes of them"));
+        set(m_accuracy, s.breathsPerMin ? QString::number(*s.breathsPerMin, 'f', 1) : QString(), {},
+            tr("breaths a minute"));
+        set(m_completion, s.breathsPerMin ? QString::number(s.cyclesHeard) : QString(), {},
+            tr("breaths heard"));
+        set(m_count, s.practiceS ? QString::fromStdString(clockTime(*s.practiceS)) : QString(), {},
+            tr("min:s of breathing"));
         return;
     }
-    const double half = s.accuracyHigh && s.accuracyLow ? (*s.accuracyHigh - *s.accuracyLow) / 2 : 0;
+    const double half =
+        s.accuracyHigh && s.accuracyLow ? (*s.accuracyHigh - *s.accuracyLow) / 2 : 0;
     set(m_accuracy, s.accuracy ? QString::number(*s.accuracy, 'f', 0) : QString(),
-        half < 0.5 ? QStringLiteral("± &lt;1") : QStringLiteral("± %1").arg(half, 0, 'f', 0), tr("accuracy, of 100"));
+        half < 0.5 ? QStringLiteral("± &lt;1") : QStringLiteral("± %1").arg(half, 0, 'f', 0),
+        tr("accuracy, of 100"));
     const int done = static_cast<int>(s.completion.value_or(0) * s.cyclesPlanned + 0.5);
-    set(m_completion, s.cyclesPlanned > 0 ? QStringLiteral("%1 / %2").arg(done).arg(s.cyclesPlanned) : QString(), {}, tr("cycles done"));
+    set(m_completion,
+        s.cyclesPlanned > 0 ? QStringLiteral("%1 / %2").arg(done).arg(s.cyclesPlanned) : QString(),
+        {}, tr("cycles done"));
     const bool clocked = reading.plan->countLengthS.has_value();
     set(m_count, s.countLengthS ? tr("%1 s").arg(*s.countLengthS, 0, 'f', 2) : QString(),
-        clocked || !s.countLengthSdS ? QString() : QStringLiteral("± %1").arg(std::max(0.01, 2 * *s.countLengthSdS), 0, 'f', 2),
+        clocked || !s.countLengthSdS
+            ? QString()
+            : QStringLiteral("± %1").arg(std::max(0.01, 2 * *s.countLengthSdS), 0, 'f', 2),
         clocked ? tr("a count, by the clock") : tr("a count, your own"));
 }
 
-}  // namespace layakari
+} // namespace layakari

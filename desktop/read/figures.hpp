@@ -30,4 +30,4 @@ private:
     Figure m_accuracy, m_completion, m_count;
 };
 
-}  // namespace layakari
+} // namespace layakari

@@ -13,12 +13,12 @@ namespace layakari {
 
 namespace {
 
-constexpr double emptyHeight = 2.5;  // empty lungs are a line, not nothing
-constexpr double softness = 2;       // standard deviations over which an edge fades
-constexpr double thinnestGap = 1.2;  // so that two phases never melt into one
+constexpr double emptyHeight = 2.5; // empty lungs are a line, not nothing
+constexpr double softness = 2;      // standard deviations over which an edge fades
+constexpr double thinnestGap = 1.2; // so that two phases never melt into one
 
 struct Fill {
-    double from = 0;  // 0 empty to 1 full
+    double from = 0; // 0 empty to 1 full
     double to = 0;
 };
 
@@ -44,14 +44,19 @@ double eased(double z)
 QPainterPath crest(double x0, double x1, Fill fill, double baseline, double height)
 {
     QPainterPath path;
-    const auto y = [&](double z) { return baseline - emptyHeight - (height - emptyHeight) * (fill.from + (fill.to - fill.from) * eased(z)); };
+    const auto y = [&](double z) {
+        return baseline - emptyHeight -
+               (height - emptyHeight) * (fill.from + (fill.to - fill.from) * eased(z));
+    };
     path.moveTo(x0, y(0));
     const int steps = fill.from == fill.to ? 1 : std::clamp(static_cast<int>((x1 - x0) / 4), 4, 60);
-    for (int i = 1; i <= steps; ++i) path.lineTo(x0 + (x1 - x0) * i / steps, y(static_cast<double>(i) / steps));
+    for (int i = 1; i <= steps; ++i)
+        path.lineTo(x0 + (x1 - x0) * i / steps, y(static_cast<double>(i) / steps));
     return path;
 }
 
-QLinearGradient softFill(const QColor& color, double x0, double x1, double startSoft, double endSoft)
+QLinearGradient softFill(const QColor& color, double x0, double x1, double startSoft,
+                         double endSoft)
 {
     QLinearGradient gradient(x0, 0, x1, 0);
     const double width = std::max(1.0, x1 - x0);
@@ -66,30 +71,34 @@ QLinearGradient softFill(const QColor& color, double x0, double x1, double start
     return gradient;
 }
 
-}  // namespace
+} // namespace
 
-void LungShape::paintHeard(QPainter& painter, const std::vector<StaffRow::Shape>& shapes, const Theme& theme) const
+void LungShape::paintHeard(QPainter& painter, const std::vector<StaffRow::Shape>& shapes,
+                           const Theme& theme) const
 {
     double x = left;
     double fill = shapes.empty() || shapes.front().kind != ReadKind::Exhale ? 0 : 1;
     for (const StaffRow::Shape& shape : shapes) {
         const double end = x + shape.length * pixelsPerUnit;
         const Fill level = fillOf(shape.kind, fill);
-        QPainterPath path = crest(x + thinnestGap / 2, std::max(x + 1, end - thinnestGap / 2), level, baseline, height);
+        QPainterPath path = crest(x + thinnestGap / 2, std::max(x + 1, end - thinnestGap / 2),
+                                  level, baseline, height);
         path.lineTo(std::max(x + 1, end - thinnestGap / 2), baseline);
         path.lineTo(x + thinnestGap / 2, baseline);
         path.closeSubpath();
         QColor color = theme.fill(shape.kind);
         if (shape.isStray) color.setAlphaF(0.45f);
         painter.setPen(Qt::NoPen);
-        painter.setBrush(softFill(color, x, end, softness * shape.startSd * pixelsPerUnit, softness * shape.endSd * pixelsPerUnit));
+        painter.setBrush(softFill(color, x, end, softness * shape.startSd * pixelsPerUnit,
+                                  softness * shape.endSd * pixelsPerUnit));
         painter.drawPath(path);
         fill = level.to;
         x = end;
     }
 }
 
-void LungShape::paintFaint(QPainter& painter, const std::vector<StaffRow::Shape>& shapes, const Theme& theme) const
+void LungShape::paintFaint(QPainter& painter, const std::vector<StaffRow::Shape>& shapes,
+                           const Theme& theme) const
 {
     painter.setOpacity(0.42);
     std::vector<StaffRow::Shape> plain = shapes;
@@ -98,14 +107,15 @@ void LungShape::paintFaint(QPainter& painter, const std::vector<StaffRow::Shape>
     painter.setOpacity(1);
 }
 
-void LungShape::paintPlanned(QPainter& painter, const std::vector<Phase>& phases, const Theme& theme) const
+void LungShape::paintPlanned(QPainter& painter, const std::vector<Phase>& phases,
+                             const Theme& theme) const
 {
     painter.setBrush(Qt::NoBrush);
     painter.setPen(QPen(theme.ink, 1.4, Qt::DotLine, Qt::RoundCap));
     double x = left;
     double fill = phases.empty() || phases.front().kind != PhaseKind::Exhale ? 0 : 1;
     for (const Phase& phase : phases) {
-        if (phase.counts.open) return;  // what follows an open-ended phase has no planned place
+        if (phase.counts.open) return; // what follows an open-ended phase has no planned place
         const double end = x + phase.counts.middle() * pixelsPerUnit;
         const Fill level = fillOf(toReadKind(phase.kind), fill);
         painter.drawPath(crest(x, end, level, baseline, height));
@@ -114,4 +124,4 @@ void LungShape::paintPlanned(QPainter& painter, const std::vector<Phase>& phases
     }
 }
 
-}  // namespace layakari
+} // namespace layakari

@@ -13,7 +13,11 @@
 namespace layakari {
 
 MessageBar::MessageBar(QWidget* parent)
-    : QWidget(parent), m_mark(new QLabel(this)), m_text(new QLabel(this)), m_progress(new QProgressBar(this)), m_button(new QPushButton(this))
+    : QWidget(parent),
+      m_mark(new QLabel(this)),
+      m_text(new QLabel(this)),
+      m_progress(new QProgressBar(this)),
+      m_button(new QPushButton(this))
 {
     setObjectName(QStringLiteral("messageBar"));
     m_text->setObjectName(QStringLiteral("message"));
@@ -78,4 +82,4 @@ void MessageBar::paintEvent(QPaintEvent*)
     painter.fillRect(rect(), currentTheme().panel);
 }
 
-}  // namespace layakari
+} // namespace layakari

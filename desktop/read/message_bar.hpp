@@ -9,8 +9,8 @@ class QPushButton;
 
 namespace layakari {
 
-/// A line over the page for what is being done, with a way to stop it, or for what went wrong. It never
-/// covers the page: what was shown before stays.
+/// A line over the page for what is being done, with a way to stop it, or for what went wrong. It
+/// never covers the page: what was shown before stays.
 class MessageBar : public QWidget {
     Q_OBJECT
 public:
@@ -35,4 +35,4 @@ private:
     bool m_isProgress = false;
 };
 
-}  // namespace layakari
+} // namespace layakari

@@ -16,7 +16,7 @@ const QString fromFile = QStringLiteral("file");
 const QString ownPlan = QStringLiteral("own");
 const QString presetPrefix = QStringLiteral("preset:");
 
-}  // namespace
+} // namespace
 
 PlanChooser::PlanChooser(QWidget* parent) : QComboBox(parent)
 {
@@ -26,7 +26,9 @@ PlanChooser::PlanChooser(QWidget* parent) : QComboBox(parent)
     setSizeAdjustPolicy(AdjustToMinimumContentsLengthWithIcon);
     setMinimumContentsLength(30);
     addItem(tr("No plan: free breathing"), freeBreathing);
-    for (const Preset& preset : presets()) addItem(QString::fromStdString(preset.plan.name), presetPrefix + QString::fromStdString(preset.id));
+    for (const Preset& preset : presets())
+        addItem(QString::fromStdString(preset.plan.name),
+                presetPrefix + QString::fromStdString(preset.id));
     addItem(tr("From a plan file…"), fromFile);
     connect(this, &QComboBox::activated, this, &PlanChooser::choose);
 }
@@ -39,7 +41,8 @@ void PlanChooser::setPlan(const std::optional<Plan>& plan)
     if (plan) {
         index = -1;
         for (const Preset& preset : presets())
-            if (preset.plan == *plan) index = findData(presetPrefix + QString::fromStdString(preset.id));
+            if (preset.plan == *plan)
+                index = findData(presetPrefix + QString::fromStdString(preset.id));
         if (index < 0) {
             insertItem(1, QString::fromStdString(plan->name), ownPlan);
             index = 1;
@@ -76,4 +79,4 @@ void PlanChooser::choose(int index)
     emit planChosen();
 }
 
-}  // namespace layakari
+} // namespace layakari

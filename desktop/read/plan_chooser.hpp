@@ -32,4 +32,4 @@ private:
     int m_current = 0;
 };
 
-}  // namespace layakari
+} // namespace layakari

@@ -23,9 +23,12 @@ namespace layakari {
 
 namespace {
 
-constexpr int soundColumnWidth = 132;  // left of the strip, as wide as the names left of the staff
+constexpr int soundColumnWidth = 132; // left of the strip, as wide as the names left of the staff
 
-std::filesystem::path pathOf(const QString& file) { return std::filesystem::path(file.toStdString()); }
+std::filesystem::path pathOf(const QString& file)
+{
+    return std::filesystem::path(file.toStdString());
+}
 
 QPushButton* button(const QString& text, const char* name, QWidget* parent, const QString& tip = {})
 {
@@ -42,7 +45,9 @@ enum class JsonFile { NotOurs, Plan, Reading };
 JsonFile kindOfJson(const QString& file)
 {
     QFile in(file);
-    if (!file.endsWith(QStringLiteral(".json"), Qt::CaseInsensitive) || !in.open(QIODevice::ReadOnly)) return JsonFile::NotOurs;
+    if (!file.endsWith(QStringLiteral(".json"), Qt::CaseInsensitive) ||
+        !in.open(QIODevice::ReadOnly))
+        return JsonFile::NotOurs;
     const QByteArray head = in.read(400);
     // A reading has its plan within it, but names its own format first.
     const qsizetype plan = head.indexOf("\"layakari.plan\"");
@@ -51,7 +56,7 @@ JsonFile kindOfJson(const QString& file)
     return plan < 0 || (reading >= 0 && reading < plan) ? JsonFile::Reading : JsonFile::Plan;
 }
 
-}  // namespace
+} // namespace
 
 ReadPage::ReadPage(QWidget* parent)
     : QWidget(parent),
@@ -65,8 +70,11 @@ ReadPage::ReadPage(QWidget* parent)
       m_staff(new StaffView(this)),
       m_staffHead(new StaffHead(m_staff, this)),
       m_strip(new SoundStrip(this)),
-      m_playRow(button(tr("Play row"), "playRow", this, tr("Play the chosen row, or stop (Space)"))),
-      m_playPhase(button(tr("Play phase"), "playPhase", this, tr("Play the chosen phase; choose one with the left and right arrow keys"))),
+      m_playRow(
+          button(tr("Play row"), "playRow", this, tr("Play the chosen row, or stop (Space)"))),
+      m_playPhase(
+          button(tr("Play phase"), "playPhase", this,
+                 tr("Play the chosen phase; choose one with the left and right arrow keys"))),
       m_loop(button(tr("Loop"), "loop", this, tr("Play again and again (L)"))),
       m_player(new Player(this)),
       m_job(new ReadingJob(this))
@@ -150,19 +158,22 @@ void ReadPage::connectAll()
     connect(m_playPhase, &QPushButton::clicked, this, &ReadPage::playOrStop);
 
     connect(m_player, &Player::started, this, &ReadPage::updatePlayButtons);
-    connect(m_player, &Player::moved, m_strip, [this](double seconds) { m_strip->setCursor(seconds); });
+    connect(m_player, &Player::moved, m_strip,
+            [this](double seconds) { m_strip->setCursor(seconds); });
     connect(m_player, &Player::stopped, this, [this] {
         m_strip->setCursor(std::nullopt);
         updatePlayButtons();
     });
     connect(m_player, &Player::failed, m_bar, &MessageBar::showError);
 
-    connect(m_job, &ReadingJob::progressed, this, [this](double fraction) { m_bar->showProgress(m_doing, fraction); });
+    connect(m_job, &ReadingJob::progressed, this,
+            [this](double fraction) { m_bar->showProgress(m_doing, fraction); });
     connect(m_job, &ReadingJob::finished, this, &ReadPage::show);
     connect(m_job, &ReadingJob::failed, this, &ReadPage::fail);
     connect(m_job, &ReadingJob::cancelled, this, [this] {
         m_busy = false;
-        m_bar->showNote(m_reading ? tr("Stopped. The reading below is the one from before.") : tr("Stopped. Nothing was read."));
+        m_bar->showNote(m_reading ? tr("Stopped. The reading below is the one from before.")
+                                  : tr("Stopped. Nothing was read."));
         if (m_reading) m_chooser->setPlan(m_reading->plan);
         emit settled();
     });
@@ -184,8 +195,9 @@ void ReadPage::openFile(const QString& file)
 void ReadPage::read(const QString& recording)
 {
     const QFileInfo info(recording);
-    const QString beside = info.path() + QLatin1Char('/') + info.completeBaseName() + QStringLiteral(".plan.json");
-    if (QFileInfo::exists(beside)) {
+    const QString beside =
+        info.path() + QLatin1Char('/') + info.completeBaseName() + QStringLiteral(".plan.json");
+    if (m_takesPlanBeside && QFileInfo::exists(beside)) {
         auto plan = readPlanFile(pathOf(beside));
         if (!plan) return fail(QString::fromStdString(plan.error().message()));
         m_chooser->setPlan(*plan);
@@ -199,7 +211,9 @@ void ReadPage::readAgain()
 {
     if (m_busy) return read(m_fileBeingRead);
     if (!m_listened) {
-        if (m_reading) m_bar->showNote(tr("This saved reading cannot be read against another plan: its recording is not at hand. Open the recording itself."));
+        if (m_reading)
+            m_bar->showNote(tr("This saved reading cannot be read against another plan: its "
+                               "recording is not at hand. Open the recording itself."));
         if (m_reading) m_chooser->setPlan(m_reading->plan);
         return;
     }
@@ -299,14 +313,18 @@ void ReadPage::stopWhatRuns()
 
 void ReadPage::askForRecording()
 {
-    const QString file = QFileDialog::getOpenFileName(this, tr("Open a recording or a saved reading"), QFileInfo(m_file).path(),
-                                                      tr("Recordings and readings (*.m4a *.mp3 *.wav *.flac *.ogg *.opus *.aac *.amr *.3gp *.mp4 *.json);;All files (*)"));
+    const QString file = QFileDialog::getOpenFileName(
+        this, tr("Open a recording or a saved reading"), QFileInfo(m_file).path(),
+        tr("Recordings and readings (*.m4a *.mp3 *.wav *.flac *.ogg *.opus *.aac *.amr *.3gp *.mp4 "
+           "*.json);;All files (*)"));
     if (!file.isEmpty()) openFile(file);
 }
 
 void ReadPage::askForPlan()
 {
-    const QString file = QFileDialog::getOpenFileName(this, tr("Choose a plan file"), QFileInfo(m_file).path(), tr("Plans (*.json);;All files (*)"));
+    const QString file =
+        QFileDialog::getOpenFileName(this, tr("Choose a plan file"), QFileInfo(m_file).path(),
+                                     tr("Plans (*.json);;All files (*)"));
     if (!file.isEmpty()) usePlanFile(file);
 }
 
@@ -314,8 +332,10 @@ void ReadPage::askWhereToSave()
 {
     if (!m_reading) return;
     const QFileInfo info(m_file);
-    const QString proposal = info.path() + QLatin1Char('/') + info.completeBaseName() + QStringLiteral(".reading.json");
-    const QString file = QFileDialog::getSaveFileName(this, tr("Save this reading"), proposal, tr("Readings (*.json)"));
+    const QString proposal =
+        info.path() + QLatin1Char('/') + info.completeBaseName() + QStringLiteral(".reading.json");
+    const QString file = QFileDialog::getSaveFileName(this, tr("Save this reading"), proposal,
+                                                      tr("Readings (*.json)"));
     if (!file.isEmpty()) saveTo(file);
 }
 
@@ -347,4 +367,4 @@ void ReadPage::focusStaff()
         m_open->setFocus();
 }
 
-}  // namespace layakari
+} // namespace layakari

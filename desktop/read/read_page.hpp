@@ -26,9 +26,12 @@ public:
     explicit ReadPage(QWidget* parent = nullptr);
     ~ReadPage() override;
 
-    /// Opens a recording, a saved reading or a plan, whichever the file is. A recording is read against the plan
-    /// beside it (NAME.plan.json) if there is one, else against the plan that is chosen.
+    /// Opens a recording, a saved reading or a plan, whichever the file is. A recording is read
+    /// against the plan beside it (NAME.plan.json) if there is one, else against the plan that is
+    /// chosen.
     void openFile(const QString& file);
+    /// From now on no plan beside a recording is taken: the one that is chosen holds.
+    void insistOnChosenPlan() { m_takesPlanBeside = false; }
     void setPlan(const std::optional<Plan>& plan);
     /// Writes the reading as JSON; says so in the message bar, or what went wrong.
     void saveTo(const QString& file);
@@ -52,7 +55,7 @@ public slots:
 signals:
     void opened(const QString& file);
     void readingChanged();
-    void settled();  ///< after a reading or a failure: nothing is running any more
+    void settled(); ///< after a reading or a failure: nothing is running any more
 
 private:
     void buildLayout();
@@ -89,6 +92,7 @@ private:
     QString m_fileBeingRead;
     QString m_doing;
     bool m_busy = false;
+    bool m_takesPlanBeside = true;
 };
 
-}  // namespace layakari
+} // namespace layakari

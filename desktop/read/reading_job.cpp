@@ -7,7 +7,8 @@ namespace layakari {
 
 namespace {
 
-Result<ReadingJob::Done> readFile(const std::filesystem::path& recording, const std::optional<Plan>& plan, const Progress& progress)
+Result<ReadingJob::Done> readFile(const std::filesystem::path& recording,
+                                  const std::optional<Plan>& plan, const Progress& progress)
 {
     auto listened = listenToFile(recording, progress);
     if (!listened) return fail(listened.error());
@@ -15,19 +16,22 @@ Result<ReadingJob::Done> readFile(const std::filesystem::path& recording, const 
     return ReadingJob::Done{kept, std::make_shared<const Reading>(readAgainst(*kept, plan))};
 }
 
-// The recording is looked for where the reading says, then beside the reading; only the same bytes will do.
-std::shared_ptr<const Listened> recordingOf(const Reading& reading, const std::filesystem::path& file, const Progress& progress)
+// The recording is looked for where the reading says, then beside the reading; only the same bytes
+// will do.
+std::shared_ptr<const Listened>
+recordingOf(const Reading& reading, const std::filesystem::path& file, const Progress& progress)
 {
     const std::filesystem::path named(reading.recording.file);
     for (const auto& candidate : {named, file.parent_path() / named.filename()}) {
         const auto hash = sha256OfFile(candidate);
         if (!hash || *hash != reading.recording.sha256) continue;
-        if (auto listened = listenToFile(candidate, progress)) return std::make_shared<const Listened>(*std::move(listened));
+        if (auto listened = listenToFile(candidate, progress))
+            return std::make_shared<const Listened>(*std::move(listened));
     }
     return nullptr;
 }
 
-}  // namespace
+} // namespace
 
 ReadingJob::~ReadingJob() { ++m_generation; }
 
@@ -36,24 +40,31 @@ void ReadingJob::start(Work work)
     const int generation = ++m_generation;
     m_thread.request_stop();
     // Assigning waits for the older work, which looks at its stop token many times a second.
-    m_thread = std::jthread([this, generation, work = std::move(work)](const std::stop_token& stop) {
-        const auto post = [this, generation](auto&& deliver) {
-            QMetaObject::invokeMethod(this, [this, generation, deliver] {
-                if (generation == m_generation) deliver();
-            }, Qt::QueuedConnection);
-        };
-        int lastPercent = -1;
-        const Progress progress{[&](double fraction) {
-            const int percent = static_cast<int>(100 * fraction);
-            if (std::exchange(lastPercent, percent) == percent) return;
-            post([this, fraction] { emit progressed(fraction); });
-        }, stop};
-        auto result = work(progress);
-        if (result)
-            post([this, done = *result] { emit finished(done); });
-        else if (result.error().code != ErrorCode::Cancelled)
-            post([this, message = QString::fromStdString(result.error().message())] { emit failed(message); });
-    });
+    m_thread =
+        std::jthread([this, generation, work = std::move(work)](const std::stop_token& stop) {
+            const auto post = [this, generation](auto&& deliver) {
+                QMetaObject::invokeMethod(
+                    this,
+                    [this, generation, deliver] {
+                        if (generation == m_generation) deliver();
+                    },
+                    Qt::QueuedConnection);
+            };
+            int lastPercent = -1;
+            const Progress progress{[&](double fraction) {
+                                        const int percent = static_cast<int>(100 * fraction);
+                                        if (std::exchange(lastPercent, percent) == percent) return;
+                                        post([this, fraction] { emit progressed(fraction); });
+                                    },
+                                    stop};
+            auto result = work(progress);
+            if (result)
+                post([this, done = *result] { emit finished(done); });
+            else if (result.error().code != ErrorCode::Cancelled)
+                post([this, message = QString::fromStdString(result.error().message())] {
+                    emit failed(message);
+                });
+        });
 }
 
 void ReadingJob::read(const std::filesystem::path& recording, const std::optional<Plan>& plan)
@@ -61,9 +72,12 @@ void ReadingJob::read(const std::filesystem::path& recording, const std::optiona
     start([=](const Progress& progress) { return readFile(recording, plan, progress); });
 }
 
-void ReadingJob::readAgain(std::shared_ptr<const Listened> listened, const std::optional<Plan>& plan)
+void ReadingJob::readAgain(std::shared_ptr<const Listened> listened,
+                           const std::optional<Plan>& plan)
 {
-    start([=](const Progress&) -> Result<Done> { return Done{listened, std::make_shared<const Reading>(readAgainst(*listened, plan))}; });
+    start([=](const Progress&) -> Result<Done> {
+        return Done{listened, std::make_shared<const Reading>(readAgainst(*listened, plan))};
+    });
 }
 
 void ReadingJob::openSaved(const std::filesystem::path& file)
@@ -72,7 +86,8 @@ void ReadingJob::openSaved(const std::filesystem::path& file)
         auto reading = openReadingFile(file);
         if (!reading) return fail(reading.error());
         auto listened = recordingOf(*reading, file, progress);
-        if (progress.stopped()) return fail({ErrorCode::Cancelled, file.string(), "", "opening was stopped", ""});
+        if (progress.stopped())
+            return fail({ErrorCode::Cancelled, file.string(), "", "opening was stopped", ""});
         return Done{listened, std::make_shared<const Reading>(*std::move(reading))};
     });
 }
@@ -84,4 +99,4 @@ void ReadingJob::cancel()
     emit cancelled();
 }
 
-}  // namespace layakari
+} // namespace layakari

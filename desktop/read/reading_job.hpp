@@ -10,12 +10,13 @@
 
 namespace layakari {
 
-/// Reads recordings off the interface's thread. The newest request wins; results come by queued signals.
+/// Reads recordings off the interface's thread. The newest request wins; results come by queued
+/// signals.
 class ReadingJob : public QObject {
     Q_OBJECT
 public:
     struct Done {
-        std::shared_ptr<const Listened> listened;  ///< null: a saved reading without its recording
+        std::shared_ptr<const Listened> listened; ///< null: a saved reading without its recording
         std::shared_ptr<const Reading> reading;
     };
 
@@ -44,4 +45,4 @@ private:
     std::jthread m_thread;
 };
 
-}  // namespace layakari
+} // namespace layakari

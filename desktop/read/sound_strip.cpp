@@ -16,11 +16,11 @@ namespace layakari {
 
 namespace {
 
-constexpr double leftMargin = 132;  // under the staff's shapes
+constexpr double leftMargin = 132; // under the staff's shapes
 constexpr double rightMargin = 34;
-constexpr double labelHeight = 24;  // times over, names under the sound
+constexpr double labelHeight = 24; // times over, names under the sound
 constexpr double spectrumShare = 0.3;
-constexpr double aroundS = 0.6;     // sound shown before and after the row
+constexpr double aroundS = 0.6; // sound shown before and after the row
 
 QString nameOf(ReadKind kind)
 {
@@ -41,7 +41,7 @@ float totalDb(const Bands& bands)
     return 10 * std::log10(power);
 }
 
-}  // namespace
+} // namespace
 
 SoundStrip::SoundStrip(QWidget* parent) : QWidget(parent)
 {
@@ -50,7 +50,8 @@ SoundStrip::SoundStrip(QWidget* parent) : QWidget(parent)
     setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Fixed);
 }
 
-void SoundStrip::showRow(const Reading* reading, std::shared_ptr<const Listened> listened, const StaffRow* row)
+void SoundStrip::showRow(const Reading* reading, std::shared_ptr<const Listened> listened,
+                         const StaffRow* row)
 {
     m_reading = reading;
     m_listened = std::move(listened);
@@ -61,7 +62,8 @@ void SoundStrip::showRow(const Reading* reading, std::shared_ptr<const Listened>
         m_firstPhase = row->firstPhase;
         m_lastPhase = row->lastPhase;
         m_startS = std::max(0.0, reading->phases[m_firstPhase].startS - aroundS);
-        m_endS = std::min(reading->recording.durationSeconds, reading->phases[m_lastPhase].endS + aroundS);
+        m_endS = std::min(reading->recording.durationSeconds,
+                          reading->phases[m_lastPhase].endS + aroundS);
     }
     drawSound();
     setAccessibleDescription(m_hasPhases ? phaseText(m_firstPhase) : QString());
@@ -83,7 +85,9 @@ void SoundStrip::stepPhase(int direction)
     if (!m_hasPhases) return;
     if (!m_chosen) return choosePhase(direction > 0 ? m_firstPhase : m_lastPhase);
     const auto next = static_cast<std::ptrdiff_t>(*m_chosen) + direction;
-    if (next < static_cast<std::ptrdiff_t>(m_firstPhase) || next > static_cast<std::ptrdiff_t>(m_lastPhase)) return;
+    if (next < static_cast<std::ptrdiff_t>(m_firstPhase) ||
+        next > static_cast<std::ptrdiff_t>(m_lastPhase))
+        return;
     choosePhase(static_cast<std::size_t>(next));
 }
 
@@ -96,13 +100,15 @@ void SoundStrip::setCursor(std::optional<double> seconds)
 QRectF SoundStrip::levelArea() const
 {
     const double height = this->height() - 2 * labelHeight - 10;
-    return {leftMargin, labelHeight, width() - leftMargin - rightMargin, height * (1 - spectrumShare) - 6};
+    return {leftMargin, labelHeight, width() - leftMargin - rightMargin,
+            height * (1 - spectrumShare) - 6};
 }
 
 QRectF SoundStrip::spectrumArea() const
 {
     const QRectF level = levelArea();
-    return {level.left(), level.bottom() + 6, level.width(), this->height() - labelHeight - 10 - level.bottom() - 6};
+    return {level.left(), level.bottom() + 6, level.width(),
+            this->height() - labelHeight - 10 - level.bottom() - 6};
 }
 
 double SoundStrip::xOf(double seconds) const
@@ -117,7 +123,8 @@ double SoundStrip::secondsAt(double x) const
     return m_startS + (x - area.left()) / area.width() * (m_endS - m_startS);
 }
 
-// The spectrum as ink on the panel: a column a pixel, a line a band, low below; dark where it rises over the room.
+// The spectrum as ink on the panel: a column a pixel, a line a band, low below; dark where it rises
+// over the room.
 void SoundStrip::drawSound()
 {
     m_spectrum = QImage();
@@ -130,7 +137,8 @@ void SoundStrip::drawSound()
     const std::size_t from = track.frameAt(m_startS);
     const std::size_t to = track.frameAt(m_endS);
     for (std::size_t i = from; i <= to; ++i)
-        for (std::size_t b = 0; b < bandCount; ++b) lowest[b] = std::min(lowest[b], track.levels(i)[b]);
+        for (std::size_t b = 0; b < bandCount; ++b)
+            lowest[b] = std::min(lowest[b], track.levels(i)[b]);
     const QColor ink = currentTheme().ink;
     for (int x = 0; x < columns; ++x) {
         const double t0 = m_startS + (m_endS - m_startS) * x / columns;
@@ -168,7 +176,9 @@ void SoundStrip::paintEvent(QPaintEvent*)
     } else {
         painter.setPen(theme.softInk);
         painter.setFont(typeface(Type::Body));
-        painter.drawText(levelArea(), Qt::AlignCenter, tr("The recording is not at hand, so its sound cannot be shown or played."));
+        painter.drawText(
+            levelArea(), Qt::AlignCenter,
+            tr("The recording is not at hand, so its sound cannot be shown or played."));
     }
     paintBoundaries(painter);
     paintPhaseNames(painter);
@@ -179,14 +189,15 @@ void SoundStrip::paintEvent(QPaintEvent*)
     }
 }
 
-// One-sided: height over the base is the level over the room. Each column in the colour of its phase.
+// One-sided: height over the base is the level over the room. Each column in the colour of its
+// phase.
 void SoundStrip::paintLevel(QPainter& painter) const
 {
     const Theme& theme = currentTheme();
     const FeatureTrack& track = m_listened->track;
     const QRectF area = levelArea();
-    // Between amplitude, which hides what fades, and decibels, which flatten what swells. A faint recording
-    // fills the strip as well as a loud one.
+    // Between amplitude, which hides what fades, and decibels, which flatten what swells. A faint
+    // recording fills the strip as well as a loud one.
     constexpr double decibelsPerDecade = 30;
     const double top = m_listened->heard.loudestDb + 5;
     for (int x = 0; x < static_cast<int>(area.width()); ++x) {
@@ -197,9 +208,12 @@ void SoundStrip::paintLevel(QPainter& painter) const
         for (std::size_t i = first; i <= last; ++i) loud = std::max(loud, totalDb(track.levels(i)));
         QColor color = theme.softInk;
         for (std::size_t p = m_firstPhase; p <= m_lastPhase; ++p)
-            if (t >= m_reading->phases[p].startS && t < m_reading->phases[p].endS) color = theme.fill(m_reading->phases[p].kind);
+            if (t >= m_reading->phases[p].startS && t < m_reading->phases[p].endS)
+                color = theme.fill(m_reading->phases[p].kind);
         const double rise = std::clamp(std::pow(10, (loud - top) / decibelsPerDecade), 0.012, 1.0);
-        painter.fillRect(QRectF(area.left() + x, area.bottom() - rise * area.height(), 1, rise * area.height()), color);
+        painter.fillRect(
+            QRectF(area.left() + x, area.bottom() - rise * area.height(), 1, rise * area.height()),
+            color);
     }
 }
 
@@ -207,11 +221,12 @@ void SoundStrip::paintBoundaries(QPainter& painter) const
 {
     const Theme& theme = currentTheme();
     painter.setFont(typeface(Type::Small));
-    std::vector<std::pair<double, double>> boundaries;  // seconds and standard deviation
+    std::vector<std::pair<double, double>> boundaries; // seconds and standard deviation
     for (std::size_t p = m_firstPhase; p <= m_lastPhase; ++p) {
         const ReadPhase& phase = m_reading->phases[p];
         boundaries.emplace_back(phase.startS, phase.startSdS);
-        if (p == m_lastPhase || m_reading->phases[p + 1].startS > phase.endS + 1e-6) boundaries.emplace_back(phase.endS, phase.endSdS);
+        if (p == m_lastPhase || m_reading->phases[p + 1].startS > phase.endS + 1e-6)
+            boundaries.emplace_back(phase.endS, phase.endSdS);
     }
     double free = 0;
     for (std::size_t i = 0; i < boundaries.size(); ++i) {
@@ -220,20 +235,26 @@ void SoundStrip::paintBoundaries(QPainter& painter) const
         const double half = std::max(1.0, xOf(seconds + 2 * sd) - x);
         QColor band = theme.ink;
         band.setAlphaF(0.13f);
-        painter.fillRect(QRectF(x - half, labelHeight, 2 * half, height() - 2 * labelHeight - 10), band);
+        painter.fillRect(QRectF(x - half, labelHeight, 2 * half, height() - 2 * labelHeight - 10),
+                         band);
         painter.setPen(QPen(theme.ink, 1.6));
         painter.drawLine(QPointF(x, labelHeight - 8), QPointF(x, height() - labelHeight - 8));
         painter.setBrush(theme.ink);
         painter.drawEllipse(QPointF(x, labelHeight - 10), 3.6, 3.6);
-        const QString text = QStringLiteral("%1 ± %2 ms").arg(QString::fromStdString(clockTime(seconds, true))).arg(std::lround(1000 * sd));
+        const QString text = QStringLiteral("%1 ± %2 ms")
+                                 .arg(QString::fromStdString(clockTime(seconds, true)))
+                                 .arg(std::lround(1000 * sd));
         const double textWidth = painter.fontMetrics().horizontalAdvance(text);
-        // Beside the pin, before it where there is no room after; left out rather than over another.
+        // Beside the pin, before it where there is no room after; left out rather than over
+        // another.
         double left = x + 8;
         if (left + textWidth > width() - 6) left = x - 8 - textWidth;
-        const double nextPin = i + 1 < boundaries.size() ? xOf(boundaries[i + 1].first) - 6 : width();
+        const double nextPin =
+            i + 1 < boundaries.size() ? xOf(boundaries[i + 1].first) - 6 : width();
         if (left < free || left + textWidth > nextPin) continue;
         painter.setPen(theme.softInk);
-        painter.drawText(QRectF(left, 2, textWidth + 2, labelHeight - 4), Qt::AlignLeft | Qt::AlignVCenter, text);
+        painter.drawText(QRectF(left, 2, textWidth + 2, labelHeight - 4),
+                         Qt::AlignLeft | Qt::AlignVCenter, text);
         free = left + textWidth + 14;
     }
 }
@@ -250,9 +271,12 @@ QString SoundStrip::phaseText(std::size_t index) const
             const Keeping keeping = keepingOf(kept);
             const double length = m_reading->summary.countLengthS.value_or(1);
             const double off = kept.target ? kept.target->distance(*kept.counts) * length : 0;
-            if (keeping == Keeping::Short) text += tr(" of %1: %2 s early").arg(kept.target->min).arg(off, 0, 'f', 1);
-            if (keeping == Keeping::Long) text += tr(" of %1: %2 s late").arg(kept.target->max).arg(off, 0, 'f', 1);
-            if (p.confidence < 0.8) text += tr(" (unsure, %1 %)").arg(100 * p.confidence, 0, 'f', 0);
+            if (keeping == Keeping::Short)
+                text += tr(" of %1: %2 s early").arg(kept.target->min).arg(off, 0, 'f', 1);
+            if (keeping == Keeping::Long)
+                text += tr(" of %1: %2 s late").arg(kept.target->max).arg(off, 0, 'f', 1);
+            if (p.confidence < 0.8)
+                text += tr(" (unsure, %1 %)").arg(100 * p.confidence, 0, 'f', 0);
             return text;
         }
     }
@@ -272,7 +296,8 @@ void SoundStrip::paintPhaseNames(QPainter& painter) const
         left = std::min(left, width() - textWidth - 6);
         if (left < free) continue;
         painter.setPen(currentTheme().text(m_reading->phases[p].kind));
-        painter.drawText(QRectF(left, height() - labelHeight - 4, textWidth + 2, labelHeight), Qt::AlignLeft | Qt::AlignVCenter, text);
+        painter.drawText(QRectF(left, height() - labelHeight - 4, textWidth + 2, labelHeight),
+                         Qt::AlignLeft | Qt::AlignVCenter, text);
         free = left + textWidth + 10;
     }
 }
@@ -290,7 +315,8 @@ void SoundStrip::mousePressEvent(QMouseEvent* event)
     if (!m_hasPhases) return;
     const double seconds = secondsAt(event->position().x());
     for (std::size_t p = m_firstPhase; p <= m_lastPhase; ++p)
-        if (seconds >= m_reading->phases[p].startS && seconds < m_reading->phases[p].endS) return choosePhase(p);
+        if (seconds >= m_reading->phases[p].startS && seconds < m_reading->phases[p].endS)
+            return choosePhase(p);
     choosePhase(std::nullopt);
 }
 
@@ -302,4 +328,4 @@ void SoundStrip::mouseDoubleClickEvent(QMouseEvent* event)
     emit playWanted(p.startS, p.endS);
 }
 
-}  // namespace layakari
+} // namespace layakari

@@ -11,16 +11,17 @@
 
 namespace layakari {
 
-/// The sound of the chosen row: its level over the spectrum, with the boundaries of its phases, each as
-/// wide as it is unsure, and the place that is being played.
+/// The sound of the chosen row: its level over the spectrum, with the boundaries of its phases,
+/// each as wide as it is unsure, and the place that is being played.
 class SoundStrip : public QWidget {
     Q_OBJECT
 public:
     explicit SoundStrip(QWidget* parent = nullptr);
 
-    /// Shows a row of `reading`. `listened` may be null (a saved reading whose recording is not at hand):
-    /// then only the boundaries are drawn. Both must outlive the strip's next call.
-    void showRow(const Reading* reading, std::shared_ptr<const Listened> listened, const StaffRow* row);
+    /// Shows a row of `reading`. `listened` may be null (a saved reading whose recording is not at
+    /// hand): then only the boundaries are drawn. Both must outlive the strip's next call.
+    void showRow(const Reading* reading, std::shared_ptr<const Listened> listened,
+                 const StaffRow* row);
     void clear();
 
     double startS() const { return m_startS; }
@@ -71,4 +72,4 @@ private:
     QImage m_spectrum;
 };
 
-}  // namespace layakari
+} // namespace layakari

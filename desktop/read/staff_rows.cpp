@@ -13,7 +13,7 @@ namespace layakari {
 namespace {
 
 constexpr std::size_t mostColumns = 4;
-constexpr double leastNaturalS = 2;  // a silence shorter than this between cycles is not worth a row
+constexpr double leastNaturalS = 2; // a silence shorter than this between cycles is not worth a row
 
 class SheetBuilder {
 public:
@@ -29,7 +29,8 @@ public:
         addRowsInTimeOrder();
         if (m_reading.plan && m_reading.heardBreathing()) addMissingRows();
         findColumns();
-        for (const StaffRow& row : m_sheet.rows) m_sheet.span = std::max(m_sheet.span, rowLength(row));
+        for (const StaffRow& row : m_sheet.rows)
+            m_sheet.span = std::max(m_sheet.span, rowLength(row));
         for (StaffRow& row : m_sheet.rows) row.spoken = inSpokenWords(row);
         return std::move(m_sheet);
     }
@@ -44,7 +45,9 @@ private:
         const auto& phases = m_reading.phases;
         for (std::size_t begin = 0; begin < phases.size();) {
             std::size_t end = begin + 1;
-            while (end < phases.size() && phases[end].cycle == phases[begin].cycle && phases[end].role == phases[begin].role) ++end;
+            while (end < phases.size() && phases[end].cycle == phases[begin].cycle &&
+                   phases[end].role == phases[begin].role)
+                ++end;
             if (phases[begin].cycle)
                 addCycle(begin, end, *phases[begin].cycle);
             else
@@ -61,7 +64,8 @@ private:
         row.hasPhases = true;
         for (std::size_t i = begin; i < end; ++i) {
             const ReadPhase& p = m_reading.phases[i];
-            row.shapes.push_back({p.kind, p.seconds() / m_sheet.unitS, p.startSdS / m_sheet.unitS, p.endSdS / m_sheet.unitS, false});
+            row.shapes.push_back({p.kind, p.seconds() / m_sheet.unitS, p.startSdS / m_sheet.unitS,
+                                  p.endSdS / m_sheet.unitS, false});
         }
         return row;
     }
@@ -79,7 +83,8 @@ private:
         row.accuracy = cycle.accuracy;
         std::set<std::size_t> scored;
         for (const auto& kept : cycle.phases) scored.insert(kept.heard.begin(), kept.heard.end());
-        for (std::size_t i = begin; i < end; ++i) row.shapes[i - begin].isStray = !scored.contains(i);
+        for (std::size_t i = begin; i < end; ++i)
+            row.shapes[i - begin].isStray = !scored.contains(i);
         if (const auto* step = stepOf(cycle)) row.planned = step->cycle()->phases;
         m_sheet.rows.push_back(std::move(row));
     }
@@ -101,22 +106,27 @@ private:
             breaths += m_reading.phases[i].kind == ReadKind::Exhale;
             seconds += m_reading.phases[i].seconds();
         }
-        const bool anyBreath = std::any_of(row.shapes.begin(), row.shapes.end(), [](const StaffRow::Shape& s) {
-            return s.kind == ReadKind::Inhale || s.kind == ReadKind::Exhale;
-        });
+        const bool anyBreath =
+            std::any_of(row.shapes.begin(), row.shapes.end(), [](const StaffRow::Shape& s) {
+                return s.kind == ReadKind::Inhale || s.kind == ReadKind::Exhale;
+            });
         if (!anyBreath && seconds < leastNaturalS) return;
         const bool isFirst = m_sheet.rows.empty();
         if (m_reading.phases[begin].role == Role::Rest)
             row.name = anyBreath ? QObject::tr("rest") : QObject::tr("pause");
         else
-            row.name = isFirst && m_reading.plan && !m_reading.cycles.empty() ? QObject::tr("before") : m_reading.cycles.empty() ? QObject::tr("heard") : QObject::tr("after");
+            row.name = isFirst && m_reading.plan && !m_reading.cycles.empty()
+                           ? QObject::tr("before")
+                       : m_reading.cycles.empty() ? QObject::tr("heard")
+                                                  : QObject::tr("after");
         row.note = breaths > 0 ? QObject::tr("%n breath(s), ", nullptr, breaths) : QString();
         row.note.replace(QStringLiteral("(s)"), breaths == 1 ? QString() : QStringLiteral("s"));
         row.note += QObject::tr("%1 s").arg(seconds, 0, 'f', seconds < 10 ? 1 : 0);
         m_sheet.rows.push_back(std::move(row));
     }
 
-    // A planned cycle that nothing was matched with stands where the plan has it: before the next that was done.
+    // A planned cycle that nothing was matched with stands where the plan has it: before the next
+    // that was done.
     void addMissingRows()
     {
         std::set<std::pair<std::string, int>> done;
@@ -137,7 +147,8 @@ private:
             row.name = QObject::tr("not done");
             if (step.roundsInAll > 1) row.round = QObject::tr("round %1").arg(step.round + 1);
             const std::size_t where = std::min(at, m_sheet.rows.size());
-            m_sheet.rows.insert(m_sheet.rows.begin() + static_cast<std::ptrdiff_t>(where), std::move(row));
+            m_sheet.rows.insert(m_sheet.rows.begin() + static_cast<std::ptrdiff_t>(where),
+                                std::move(row));
             at = where + 1;
         }
     }
@@ -157,7 +168,8 @@ private:
             if (!shared) shared = &step.cycle()->phases;
             const auto sameKind = [](const Phase& a, const Phase& b) { return a.kind == b.kind; };
             const auto& these = step.cycle()->phases;
-            if (!std::equal(these.begin(), these.end(), shared->begin(), shared->end(), sameKind)) return;
+            if (!std::equal(these.begin(), these.end(), shared->begin(), shared->end(), sameKind))
+                return;
             if (these != *shared) m_sheet.marks.assign(1, -1);
         }
         if (!shared) return;
@@ -166,7 +178,8 @@ private:
         double at = 0;
         for (const Phase& phase : *shared) {
             at += phase.counts.middle();
-            if (!targetsDiffer && m_sheet.inCounts && !phase.counts.open) m_sheet.marks.push_back(at);
+            if (!targetsDiffer && m_sheet.inCounts && !phase.counts.open)
+                m_sheet.marks.push_back(at);
             if (shared->size() <= mostColumns) m_sheet.columns.push_back(phase.kind);
         }
     }
@@ -183,11 +196,13 @@ private:
     QString inSpokenWords(const StaffRow& row) const
     {
         if (row.kind == StaffRow::Kind::Natural) return row.name + QStringLiteral(": ") + row.note;
-        if (row.kind == StaffRow::Kind::Missing) return QObject::tr("A planned cycle that was not done");
+        if (row.kind == StaffRow::Kind::Missing)
+            return QObject::tr("A planned cycle that was not done");
         QString text = QObject::tr("Cycle %1:").arg(row.name);
         for (const ReadCycle::Kept& kept : row.kept) {
             text += QStringLiteral(" ") + QString::fromUtf8(inWords(kept.phase));
-            text += kept.counts ? QObject::tr(" %1 counts").arg(*kept.counts, 0, 'f', 1) : QObject::tr(" %1 seconds").arg(kept.seconds, 0, 'f', 1);
+            text += kept.counts ? QObject::tr(" %1 counts").arg(*kept.counts, 0, 'f', 1)
+                                : QObject::tr(" %1 seconds").arg(kept.seconds, 0, 'f', 1);
             if (keepingOf(kept) == Keeping::Short) text += QObject::tr(", short");
             if (keepingOf(kept) == Keeping::Long) text += QObject::tr(", long");
             text += QStringLiteral(";");
@@ -197,8 +212,8 @@ private:
     }
 };
 
-}  // namespace
+} // namespace
 
 StaffSheet StaffSheet::of(const Reading& reading) { return SheetBuilder(reading).build(); }
 
-}  // namespace layakari
+} // namespace layakari

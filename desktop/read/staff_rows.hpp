@@ -11,42 +11,43 @@ namespace layakari {
 /// One row of the breath staff, with all that is needed to paint it.
 struct StaffRow {
     enum class Kind {
-        Cycle,    ///< a cycle that was done
-        Missing,  ///< a planned one that was not
-        Natural,  ///< natural breaths: before, between or after
+        Cycle,   ///< a cycle that was done
+        Missing, ///< a planned one that was not
+        Natural, ///< natural breaths: before, between or after
     };
     struct Shape {
         ReadKind kind = ReadKind::Unknown;
-        double length = 0;     ///< in the staff's unit
-        double startSd = 0;    ///< of its boundaries, in the staff's unit
+        double length = 0;  ///< in the staff's unit
+        double startSd = 0; ///< of its boundaries, in the staff's unit
         double endSd = 0;
-        bool isStray = false;  ///< within the cycle but none of its phases: a pause that crept in
+        bool isStray = false; ///< within the cycle but none of its phases: a pause that crept in
     };
     Kind kind = Kind::Cycle;
-    int cycle = -1;              ///< index into the reading's cycles, of a cycle
-    std::size_t firstPhase = 0;  ///< the phases of the reading that it shows
+    int cycle = -1;             ///< index into the reading's cycles, of a cycle
+    std::size_t firstPhase = 0; ///< the phases of the reading that it shows
     std::size_t lastPhase = 0;
     bool hasPhases = false;
-    QString name;                ///< left of the row: "4", "rest"
-    QString round;               ///< "round 2", where there are several
-    QString note;                ///< "3 breaths, 17 s", "not done"
+    QString name;  ///< left of the row: "4", "rest"
+    QString round; ///< "round 2", where there are several
+    QString note;  ///< "3 breaths, 17 s", "not done"
     std::vector<Shape> shapes;
     std::vector<ReadCycle::Kept> kept;
     std::vector<Phase> planned;
     std::optional<double> accuracy;
-    QString spoken;              ///< the whole row in words, for screen readers
+    QString spoken; ///< the whole row in words, for screen readers
 };
 
 /// All rows of a reading and their common axis.
 struct StaffSheet {
     std::vector<StaffRow> rows;
-    bool inCounts = true;   ///< otherwise in seconds
-    double unitS = 1;       ///< seconds in one unit of the axis
-    double span = 1;        ///< longest row, in units
-    std::vector<double> marks;     ///< ends of the planned phases, where all cycles share them
-    std::vector<PhaseKind> columns;  ///< phases that get a column of kept counts; empty when they differ
+    bool inCounts = true;      ///< otherwise in seconds
+    double unitS = 1;          ///< seconds in one unit of the axis
+    double span = 1;           ///< longest row, in units
+    std::vector<double> marks; ///< ends of the planned phases, where all cycles share them
+    std::vector<PhaseKind>
+        columns; ///< phases that get a column of kept counts; empty when they differ
 
     static StaffSheet of(const Reading& reading);
 };
 
-}  // namespace layakari
+} // namespace layakari

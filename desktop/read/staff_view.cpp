@@ -16,7 +16,7 @@ namespace layakari {
 namespace {
 
 constexpr int cycleHeight = 54;
-constexpr int wideCycleHeight = 72;  // with the counts under the shape
+constexpr int wideCycleHeight = 72; // with the counts under the shape
 constexpr int naturalHeight = 30;
 constexpr double shapeHeight = 36;
 constexpr double naturalShapeHeight = 11;
@@ -38,7 +38,8 @@ QString shortName(PhaseKind kind)
     return {};
 }
 
-// Kept: a dot. Short: a stroke that ends before the mark it was to reach. Long: one that goes past it.
+// Kept: a dot. Short: a stroke that ends before the mark it was to reach. Long: one that goes past
+// it.
 void drawKeepingMark(QPainter& painter, Keeping keeping, QPointF at, const Theme& theme)
 {
     constexpr double reach = 5;
@@ -56,9 +57,10 @@ void drawKeepingMark(QPainter& painter, Keeping keeping, QPointF at, const Theme
     }
 }
 
-// Side and opening of each breath of a cycle: two nostrils from the front, the open one filled; narrowed it
-// is a slit. Nothing where the plan does not say.
-void drawNostrils(QPainter& painter, const std::vector<Phase>& planned, QPointF at, const Theme& theme)
+// Side and opening of each breath of a cycle: two nostrils from the front, the open one filled;
+// narrowed it is a slit. Nothing where the plan does not say.
+void drawNostrils(QPainter& painter, const std::vector<Phase>& planned, QPointF at,
+                  const Theme& theme)
 {
     for (const Phase& phase : planned) {
         if (isHold(phase.kind) || !phase.nostril) continue;
@@ -76,13 +78,20 @@ void drawNostrils(QPainter& painter, const std::vector<Phase>& planned, QPointF 
 
 QString keptText(const ReadCycle::Kept& kept)
 {
-    return kept.counts ? QString::number(*kept.counts, 'f', 1) : QString::number(kept.seconds, 'f', 1);
+    return kept.counts ? QString::number(*kept.counts, 'f', 1)
+                       : QString::number(kept.seconds, 'f', 1);
 }
 
 class RowPainter {
 public:
-    RowPainter(QPainter& painter, const StaffSheet& sheet, const StaffRow& row, QRectF area, bool chosen)
-        : m_painter(painter), m_sheet(sheet), m_row(row), m_area(area), m_chosen(chosen), m_theme(currentTheme()),
+    RowPainter(QPainter& painter, const StaffSheet& sheet, const StaffRow& row, QRectF area,
+               bool chosen)
+        : m_painter(painter),
+          m_sheet(sheet),
+          m_row(row),
+          m_area(area),
+          m_chosen(chosen),
+          m_theme(currentTheme()),
           m_columns(StaffColumns::of(sheet, static_cast<int>(area.width())))
     {
     }
@@ -94,7 +103,8 @@ public:
         paintCountLines();
         paintName();
         if (m_row.kind == StaffRow::Kind::Natural) return paintNatural();
-        const LungShape shape{m_columns.left + m_area.left(), baseline(), shapeHeight, m_columns.pixelsPerUnit};
+        const LungShape shape{m_columns.left + m_area.left(), baseline(), shapeHeight,
+                              m_columns.pixelsPerUnit};
         shape.paintHeard(m_painter, m_row.shapes, m_theme);
         shape.paintPlanned(m_painter, m_row.planned, m_theme);
         if (m_row.kind == StaffRow::Kind::Missing) return;
@@ -124,7 +134,8 @@ private:
         m_painter.setBrush(m_theme.panel);
         m_painter.drawRoundedRect(ground, 6, 6);
         m_painter.setBrush(m_theme.ink);
-        m_painter.drawRoundedRect(QRectF(ground.left(), ground.top() + 5, 4, ground.height() - 10), 2, 2);
+        m_painter.drawRoundedRect(QRectF(ground.left(), ground.top() + 5, 4, ground.height() - 10),
+                                  2, 2);
     }
 
     void paintCountLines()
@@ -156,18 +167,22 @@ private:
         m_painter.setFont(cycle ? typeface(Type::Row, m_chosen) : typeface(Type::Body));
         const double y = cycle ? m_area.top() + 14 : m_area.top();
         const double height = cycle ? 26 : m_area.height();
-        m_painter.drawText(QRectF(m_area.left() + 30, y, cycle ? 60 : 96, height), Qt::AlignLeft | Qt::AlignVCenter, m_row.name);
+        m_painter.drawText(QRectF(m_area.left() + 30, y, cycle ? 60 : 96, height),
+                           Qt::AlignLeft | Qt::AlignVCenter, m_row.name);
         m_painter.setFont(typeface(Type::Small));
         m_painter.setPen(m_theme.softInk);
         if (!m_row.round.isEmpty())
-            m_painter.drawText(QRectF(m_area.left() + 60, cycle ? y : y + 18, 66, height), Qt::AlignLeft | Qt::AlignVCenter, m_row.round);
-        if (cycle) drawNostrils(m_painter, m_row.planned, {m_area.left() + 34, baseline() + 3}, m_theme);
+            m_painter.drawText(QRectF(m_area.left() + 60, cycle ? y : y + 18, 66, height),
+                               Qt::AlignLeft | Qt::AlignVCenter, m_row.round);
+        if (cycle)
+            drawNostrils(m_painter, m_row.planned, {m_area.left() + 34, baseline() + 3}, m_theme);
     }
 
     void paintNatural()
     {
         const double base = m_area.bottom() - 7;
-        LungShape shape{m_area.left() + m_columns.left, base, naturalShapeHeight, m_columns.pixelsPerUnit};
+        LungShape shape{m_area.left() + m_columns.left, base, naturalShapeHeight,
+                        m_columns.pixelsPerUnit};
         double length = 0;
         for (const StaffRow::Shape& s : m_row.shapes) length += s.length;
         // A long rest is drawn shorter, so that it stays on the sheet with its note beside it.
@@ -181,7 +196,8 @@ private:
     {
         m_painter.setFont(typeface(Type::Small));
         m_painter.setPen(m_theme.softInk);
-        m_painter.drawText(QRectF(m_area.left() + x, y - 10, 260, 20), Qt::AlignLeft | Qt::AlignVCenter, m_row.note);
+        m_painter.drawText(QRectF(m_area.left() + x, y - 10, 260, 20),
+                           Qt::AlignLeft | Qt::AlignVCenter, m_row.note);
     }
 
     void paintColumns()
@@ -193,7 +209,9 @@ private:
             const double right = m_area.left() + m_columns.kept[k];
             m_painter.setPen(m_theme.ink);
             m_painter.setFont(typeface(Type::Row, off));
-            m_painter.drawText(QRectF(right - columnWidth, m_area.top(), columnWidth - 20, m_area.height()), Qt::AlignRight | Qt::AlignVCenter, keptText(kept));
+            m_painter.drawText(
+                QRectF(right - columnWidth, m_area.top(), columnWidth - 20, m_area.height()),
+                Qt::AlignRight | Qt::AlignVCenter, keptText(kept));
             drawKeepingMark(m_painter, keeping, {right - 9, m_area.center().y() + 1}, m_theme);
         }
     }
@@ -219,7 +237,8 @@ private:
             const double width = m_painter.fontMetrics().horizontalAdvance(text) + 16;
             const double left = std::max(free, (from + to - width) / 2);
             m_painter.setPen(m_theme.ink);
-            m_painter.drawText(QRectF(left, baseline() + 2, width, 20), Qt::AlignLeft | Qt::AlignVCenter, text);
+            m_painter.drawText(QRectF(left, baseline() + 2, width, 20),
+                               Qt::AlignLeft | Qt::AlignVCenter, text);
             drawKeepingMark(m_painter, keeping, {left + width - 7, baseline() + 13}, m_theme);
             free = left + width + 4;
         }
@@ -231,12 +250,13 @@ private:
         m_painter.setPen(m_theme.ink);
         m_painter.setFont(typeface(Type::Row, m_chosen));
         const double right = m_area.left() + m_columns.accuracy;
-        m_painter.drawText(QRectF(right - accuracyWidth, m_area.top(), accuracyWidth, m_area.height()), Qt::AlignRight | Qt::AlignVCenter,
-                           QString::number(*m_row.accuracy, 'f', 0));
+        m_painter.drawText(
+            QRectF(right - accuracyWidth, m_area.top(), accuracyWidth, m_area.height()),
+            Qt::AlignRight | Qt::AlignVCenter, QString::number(*m_row.accuracy, 'f', 0));
     }
 };
 
-}  // namespace
+} // namespace
 
 void StaffModel::setSheet(StaffSheet sheet)
 {
@@ -251,7 +271,10 @@ const StaffRow* StaffModel::row(const QModelIndex& index) const
     return &m_sheet.rows[static_cast<std::size_t>(index.row())];
 }
 
-int StaffModel::rowCount(const QModelIndex& parent) const { return parent.isValid() ? 0 : static_cast<int>(m_sheet.rows.size()); }
+int StaffModel::rowCount(const QModelIndex& parent) const
+{
+    return parent.isValid() ? 0 : static_cast<int>(m_sheet.rows.size());
+}
 
 QVariant StaffModel::data(const QModelIndex& index, int role) const
 {
@@ -277,13 +300,15 @@ StaffColumns StaffColumns::of(const StaffSheet& sheet, int width)
     return columns;
 }
 
-void StaffDelegate::paint(QPainter* painter, const QStyleOptionViewItem& option, const QModelIndex& index) const
+void StaffDelegate::paint(QPainter* painter, const QStyleOptionViewItem& option,
+                          const QModelIndex& index) const
 {
     const auto* model = static_cast<const StaffModel*>(index.model());
     const StaffRow* row = model->row(index);
     if (!row) return;
     painter->save();
-    RowPainter(*painter, model->sheet(), *row, option.rect, option.state & QStyle::State_Selected).paint();
+    RowPainter(*painter, model->sheet(), *row, option.rect, option.state & QStyle::State_Selected)
+        .paint();
     painter->restore();
 }
 
@@ -314,7 +339,9 @@ void StaffView::setSheet(StaffSheet sheet)
     m_model->setSheet(std::move(sheet));
     // Begin with the first cycle rather than with the settling breaths before it.
     const auto& rows = m_model->sheet().rows;
-    const auto first = std::find_if(rows.begin(), rows.end(), [](const StaffRow& r) { return r.kind == StaffRow::Kind::Cycle; });
+    const auto first = std::find_if(rows.begin(), rows.end(), [](const StaffRow& r) {
+        return r.kind == StaffRow::Kind::Cycle;
+    });
     const auto at = first == rows.end() ? rows.begin() : first;
     if (!rows.empty()) setCurrentIndex(m_model->index(static_cast<int>(at - rows.begin())));
     scrollToTop();
@@ -372,7 +399,11 @@ void StaffHead::paintEvent(QPaintEvent*)
     double lastX = columns.left;
     std::vector<double> marks = sheet.marks;
     if (marks.empty())
-        for (double u = sheet.span > 60 ? 20 : sheet.span > 20 ? 5 : 2; u <= sheet.span; u += marks.front()) marks.push_back(u);
+        for (double u = sheet.span > 60   ? 20
+                        : sheet.span > 20 ? 5
+                                          : 2;
+             u <= sheet.span; u += marks.front())
+            marks.push_back(u);
     for (const double mark : marks) {
         const double x = columns.left + mark * unit;
         if (x - lastX < 30) continue;
@@ -382,11 +413,15 @@ void StaffHead::paintEvent(QPaintEvent*)
     const QString axis = sheet.inCounts ? tr("counts") : tr("seconds");
     const double axisWidth = painter.fontMetrics().horizontalAdvance(axis);
     const double axisLeft = std::max(lastX + 18, columns.right - axisWidth);
-    const double nextColumn = columns.kept.empty() ? columns.accuracy - accuracyWidth : columns.kept.front() - columnWidth;
-    if (axisLeft + axisWidth < nextColumn + 10) label(axisLeft + axisWidth, axisWidth + 2, axis, Qt::AlignRight);
-    for (std::size_t k = 0; k < columns.kept.size(); ++k) label(columns.kept[k] - 14, columnWidth, shortName(sheet.columns[k]), Qt::AlignRight);
-    if (std::any_of(sheet.rows.begin(), sheet.rows.end(), [](const StaffRow& r) { return r.accuracy.has_value(); }))
+    const double nextColumn = columns.kept.empty() ? columns.accuracy - accuracyWidth
+                                                   : columns.kept.front() - columnWidth;
+    if (axisLeft + axisWidth < nextColumn + 10)
+        label(axisLeft + axisWidth, axisWidth + 2, axis, Qt::AlignRight);
+    for (std::size_t k = 0; k < columns.kept.size(); ++k)
+        label(columns.kept[k] - 14, columnWidth, shortName(sheet.columns[k]), Qt::AlignRight);
+    if (std::any_of(sheet.rows.begin(), sheet.rows.end(),
+                    [](const StaffRow& r) { return r.accuracy.has_value(); }))
         label(columns.accuracy, accuracyWidth, tr("accuracy, %"), Qt::AlignRight);
 }
 
-}  // namespace layakari
+} // namespace layakari

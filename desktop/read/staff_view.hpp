@@ -28,11 +28,11 @@ private:
 
 /// Where things lie across a row, for a width of the view; the head over the rows uses it too.
 struct StaffColumns {
-    double left = 0;        ///< of the shapes
+    double left = 0; ///< of the shapes
     double right = 0;
     double pixelsPerUnit = 1;
-    std::vector<double> kept;  ///< right edges of the kept counts
-    double accuracy = 0;       ///< right edge
+    std::vector<double> kept; ///< right edges of the kept counts
+    double accuracy = 0;      ///< right edge
 
     static StaffColumns of(const StaffSheet& sheet, int width);
 };
@@ -43,7 +43,8 @@ class StaffDelegate : public QStyledItemDelegate {
 public:
     using QStyledItemDelegate::QStyledItemDelegate;
 
-    void paint(QPainter* painter, const QStyleOptionViewItem& option, const QModelIndex& index) const override;
+    void paint(QPainter* painter, const QStyleOptionViewItem& option,
+               const QModelIndex& index) const override;
     QSize sizeHint(const QStyleOptionViewItem& option, const QModelIndex& index) const override;
 };
 
@@ -86,4 +87,4 @@ private:
     const StaffView* m_view;
 };
 
-}  // namespace layakari
+} // namespace layakari

@@ -17,16 +17,18 @@ constexpr int tickMs = 25;
 
 QByteArray toInt16(const std::vector<float>& sound)
 {
-    // Breath is quiet: bring the stretch up to a comfortable level, but noise no more than by 30 dB.
+    // Breath is quiet: bring the stretch up to a comfortable level, but noise no more than by 30
+    // dB.
     float peak = 0.02f;
     for (const float s : sound) peak = std::max(peak, std::abs(s));
     QByteArray bytes(static_cast<qsizetype>(sound.size() * sizeof(qint16)), Qt::Uninitialized);
     auto* out = reinterpret_cast<qint16*>(bytes.data());
-    for (std::size_t i = 0; i < sound.size(); ++i) out[i] = static_cast<qint16>(std::clamp(sound[i] / peak * 0.6f, -1.0f, 1.0f) * 32767);
+    for (std::size_t i = 0; i < sound.size(); ++i)
+        out[i] = static_cast<qint16>(std::clamp(sound[i] / peak * 0.6f, -1.0f, 1.0f) * 32767);
     return bytes;
 }
 
-}  // namespace
+} // namespace
 
 Player::Player(QObject* parent) : QObject(parent)
 {
@@ -50,13 +52,16 @@ void Player::play(const std::filesystem::path& recording, double startS, double 
     const int generation = ++m_generation;
     m_decoder = std::jthread([this, recording, startS, endS, generation] {
         auto sound = readStretch(recording, startS, endS, playbackRateHz);
-        QMetaObject::invokeMethod(this, [this, generation, sound = std::move(sound)]() mutable {
-            if (generation != m_generation) return;
-            if (!sound)
-                emit failed(QString::fromStdString(sound.error().message()));
-            else
-                begin(*std::move(sound), generation);
-        }, Qt::QueuedConnection);
+        QMetaObject::invokeMethod(
+            this,
+            [this, generation, sound = std::move(sound)]() mutable {
+                if (generation != m_generation) return;
+                if (!sound)
+                    emit failed(QString::fromStdString(sound.error().message()));
+                else
+                    begin(*std::move(sound), generation);
+            },
+            Qt::QueuedConnection);
     });
 }
 
@@ -120,4 +125,4 @@ void Player::stop()
     emit stopped();
 }
 
-}  // namespace layakari
+} // namespace layakari

@@ -13,16 +13,18 @@ class QAudioSink;
 
 namespace layakari {
 
-/// Plays a stretch of a recording. Where there is no sound device it stays silent and still moves through
-/// the stretch in real time, so that everything that follows the playback works the same.
+/// Plays a stretch of a recording. Where there is no sound device it stays silent and still moves
+/// through the stretch in real time, so that everything that follows the playback works the same.
 class Player : public QObject {
     Q_OBJECT
 public:
     explicit Player(QObject* parent = nullptr);
     ~Player() override;
 
-    /// Stops what is playing, decodes the stretch in the background and plays it. `loops`: again and again.
-    void play(const std::filesystem::path& recording, double startS, double endS, bool loops = false);
+    /// Stops what is playing, decodes the stretch in the background and plays it. `loops`: again
+    /// and again.
+    void play(const std::filesystem::path& recording, double startS, double endS,
+              bool loops = false);
     void stop();
     bool isPlaying() const { return m_playing; }
     /// True when there is no device to hear it on.
@@ -54,4 +56,4 @@ private:
     std::jthread m_decoder;
 };
 
-}  // namespace layakari
+} // namespace layakari

@@ -26,7 +26,8 @@ QPalette paletteOf(const Theme& t)
     palette.setColor(QPalette::Button, t.panel);
     palette.setColor(QPalette::ToolTipBase, t.panel);
     palette.setColor(QPalette::Highlight, t.panel.darker(t.dark ? 70 : 108));
-    for (const auto role : {QPalette::WindowText, QPalette::Text, QPalette::ButtonText, QPalette::ToolTipText, QPalette::HighlightedText})
+    for (const auto role : {QPalette::WindowText, QPalette::Text, QPalette::ButtonText,
+                            QPalette::ToolTipText, QPalette::HighlightedText})
         palette.setColor(role, t.ink);
     palette.setColor(QPalette::PlaceholderText, t.softInk);
     for (const auto role : {QPalette::WindowText, QPalette::Text, QPalette::ButtonText})
@@ -43,6 +44,7 @@ QString styleSheetOf(const Theme& t)
         QPushButton:hover, QComboBox:hover { border-bottom-color: %1; }
         QPushButton:focus, QComboBox:focus { border-bottom-color: %1; background: %2; }
         QPushButton:pressed { background: %3; }
+        QPushButton:checked { background: %3; border-bottom-color: %1; }
         QPushButton:disabled { color: %4; border-bottom-color: transparent; }
         QComboBox::drop-down { border: 0; width: 22px; }
         QComboBox QAbstractItemView { background: %5; color: %1; border: 1px solid %3; selection-background-color: %2;
@@ -55,32 +57,57 @@ QString styleSheetOf(const Theme& t)
         QProgressBar { background: %3; border: 0; max-height: 4px; min-height: 4px; }
         QProgressBar::chunk { background: %1; }
         QToolTip { background: %2; color: %1; border: 1px solid %3; padding: 4px; }
-    )").arg(t.ink.name(), t.panel.name(), t.line.name(), t.softInk.name(), t.paper.name());
+    )")
+        .arg(t.ink.name(), t.panel.name(), t.line.name(), t.softInk.name(), t.paper.name());
 }
 
 double luminance(const QColor& c)
 {
-    const auto linear = [](double v) { return v <= 0.03928 ? v / 12.92 : std::pow((v + 0.055) / 1.055, 2.4); };
+    const auto linear = [](double v) {
+        return v <= 0.03928 ? v / 12.92 : std::pow((v + 0.055) / 1.055, 2.4);
+    };
     return 0.2126 * linear(c.redF()) + 0.7152 * linear(c.greenF()) + 0.0722 * linear(c.blueF());
 }
 
-}  // namespace
+} // namespace
 
 const Theme& Theme::paperTheme()
 {
-    static const Theme theme{QStringLiteral("paper"), false,
-                             "#F6F2E9", "#EFE9DC", "#22303A", "#57636B", "#DDD5C4",
-                             "#2B7A83", "#C1892C", "#7B4A6E", "#8C959C",
-                             "#1F636B", "#79500F", "#6B3B60", "#57636B"};
+    static const Theme theme{QStringLiteral("paper"),
+                             false,
+                             "#F6F2E9",
+                             "#EFE9DC",
+                             "#22303A",
+                             "#57636B",
+                             "#DDD5C4",
+                             "#2B7A83",
+                             "#C1892C",
+                             "#7B4A6E",
+                             "#8C959C",
+                             "#1F636B",
+                             "#79500F",
+                             "#6B3B60",
+                             "#57636B"};
     return theme;
 }
 
 const Theme& Theme::beforeDawn()
 {
-    static const Theme theme{QStringLiteral("before dawn"), true,
-                             "#141A20", "#1B232B", "#E8E2D4", "#9AA6AE", "#313B44",
-                             "#5FB3BA", "#DDAE57", "#B98BB0", "#7F8A93",
-                             "#7CC4CA", "#E3BA6D", "#CBA3C3", "#9AA6AE"};
+    static const Theme theme{QStringLiteral("before dawn"),
+                             true,
+                             "#141A20",
+                             "#1B232B",
+                             "#E8E2D4",
+                             "#9AA6AE",
+                             "#313B44",
+                             "#5FB3BA",
+                             "#DDAE57",
+                             "#B98BB0",
+                             "#7F8A93",
+                             "#7CC4CA",
+                             "#E3BA6D",
+                             "#CBA3C3",
+                             "#9AA6AE"};
     return theme;
 }
 
@@ -118,7 +145,8 @@ void applyTheme(const Theme& theme)
 {
     static const bool loaded = [] {
         loadResources();
-        for (const char* file : {":/fonts/Andika-Regular.ttf", ":/fonts/Andika-Bold.ttf"}) QFontDatabase::addApplicationFont(file);
+        for (const char* file : {":/fonts/Andika-Regular.ttf", ":/fonts/Andika-Bold.ttf"})
+            QFontDatabase::addApplicationFont(file);
         // A style that draws from the palette alone, the same on every desktop.
         QApplication::setStyle(QStyleFactory::create(QStringLiteral("Fusion")));
         return true;
@@ -137,4 +165,4 @@ double contrastRatio(const QColor& a, const QColor& b)
     return (std::max(la, lb) + 0.05) / (std::min(la, lb) + 0.05);
 }
 
-}  // namespace layakari
+} // namespace layakari

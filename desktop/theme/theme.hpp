@@ -13,13 +13,14 @@ namespace layakari {
 struct Theme {
     QString name;
     bool dark = false;
-    QColor paper;    ///< the ground
-    QColor panel;    ///< a little off the ground: the strip, the chosen row
+    QColor paper; ///< the ground
+    QColor panel; ///< a little off the ground: the strip, the chosen row
     QColor ink;
     QColor softInk;
-    QColor line;     ///< count lines and hairlines
-    QColor inhale, holdFull, exhale, holdEmpty;               ///< fills
-    QColor inhaleText, holdFullText, exhaleText, holdEmptyText;  ///< the same hues, dark or light enough to read
+    QColor line;                                ///< count lines and hairlines
+    QColor inhale, holdFull, exhale, holdEmpty; ///< fills
+    QColor inhaleText, holdFullText, exhaleText,
+        holdEmptyText; ///< the same hues, dark or light enough to read
 
     static const Theme& paperTheme();
     static const Theme& beforeDawn();
@@ -43,4 +44,4 @@ void applyTheme(const Theme& theme);
 /// Contrast ratio of two opaque colours by WCAG 2.1 (1 to 21).
 double contrastRatio(const QColor& a, const QColor& b);
 
-}  // namespace layakari
+} // namespace layakari

@@ -4,8 +4,8 @@
 #include "tests/support/sounds.hpp"
 #include "tests/support/temporary_folder.hpp"
 
-#include <catch2/catch.hpp>
 #include <algorithm>
+#include <catch2/catch.hpp>
 #include <cmath>
 #include <nlohmann/json.hpp>
 #include <sys/stat.h>
@@ -27,7 +27,8 @@ Run run(const TemporaryFolder& folder, const std::string& arguments, const std::
 {
     const auto out = folder / ".out";
     const auto err = folder / ".err";
-    const std::string command = "cd '" + folder.path().string() + "' && " + before + " '" LAYAKARI_CLI "' " + arguments + " > .out 2> .err < /dev/null";
+    const std::string command = "cd '" + folder.path().string() + "' && " + before +
+                                " '" LAYAKARI_CLI "' " + arguments + " > .out 2> .err < /dev/null";
     const int status = std::system(command.c_str());
     return {WIFEXITED(status) ? WEXITSTATUS(status) : -1, readText(out), readText(err)};
 }
@@ -46,9 +47,12 @@ const TemporaryFolder& practice()
     return folder;
 }
 
-bool isOneLine(const std::string& text) { return std::count(text.begin(), text.end(), '\n') == 1 && text.back() == '\n'; }
+bool isOneLine(const std::string& text)
+{
+    return std::count(text.begin(), text.end(), '\n') == 1 && text.back() == '\n';
+}
 
-}  // namespace
+} // namespace
 
 TEST_CASE("Every command has help and a version")
 {
@@ -67,9 +71,11 @@ TEST_CASE("Every command has help and a version")
 TEST_CASE("Wrong usage is status 2 and one line that says what to try")
 {
     const TemporaryFolder folder;
-    for (const std::string arguments : {"", "dance", "analyse", "analyse a.wav --plan", "simulate --plan square-4", "analyse a.wav --frobnicate",
-                                        "simulate --plan square-4 --out a.flac --temperament angry", "simulate --plan square-4 --out a.mp3",
-                                        "simulate --plan square-4 --out a.flac --rate 7", "simulate --plan square-4 --out no/such/a.flac"}) {
+    for (const std::string arguments :
+         {"", "dance", "analyse", "analyse a.wav --plan", "simulate --plan square-4",
+          "analyse a.wav --frobnicate", "simulate --plan square-4 --out a.flac --temperament angry",
+          "simulate --plan square-4 --out a.mp3", "simulate --plan square-4 --out a.flac --rate 7",
+          "simulate --plan square-4 --out no/such/a.flac"}) {
         INFO(arguments);
         const Run r = run(folder, arguments);
         CHECK(r.exit == 2);
@@ -78,7 +84,8 @@ TEST_CASE("Wrong usage is status 2 and one line that says what to try")
     }
 }
 
-TEST_CASE("The presets are listed as id, tab, name, and each can be printed and used as a plan file")
+TEST_CASE(
+    "The presets are listed as id, tab, name, and each can be printed and used as a plan file")
 {
     const TemporaryFolder folder;
     const Run list = run(folder, "presets");
@@ -132,13 +139,17 @@ TEST_CASE("Without a plan free breathing is read, with nothing scored")
     CHECK(reading["cycles"][0]["phases"][0]["target_counts"].is_null());
 }
 
-TEST_CASE("Several recordings are read into a folder, each under its own name, and bad ones do not stop the rest")
+TEST_CASE("Several recordings are read into a folder, each under its own name, and bad ones do not "
+          "stop the rest")
 {
     const TemporaryFolder& folder = practice();
     std::filesystem::create_directories(folder / "other");
-    std::filesystem::copy_file(folder / "monday.flac", folder / "other" / "monday.flac", std::filesystem::copy_options::overwrite_existing);
+    std::filesystem::copy_file(folder / "monday.flac", folder / "other" / "monday.flac",
+                               std::filesystem::copy_options::overwrite_existing);
     writeText(folder / "broken.wav", "no sound");
-    const Run r = run(folder, "analyse monday.flac broken.wav other/monday.flac --plan four-seven-eight --out readings");
+    const Run r = run(
+        folder,
+        "analyse monday.flac broken.wav other/monday.flac --plan four-seven-eight --out readings");
     CHECK(r.exit == 3);
     CHECK(isOneLine(r.err));
     CHECK_THAT(r.err, Catch::Contains("broken.wav"));
@@ -154,8 +165,11 @@ TEST_CASE("Each bad input has its exit status, one line of complaint, and writes
     const TemporaryFolder& folder = practice();
     writeText(folder / "empty.wav", "");
     writeText(folder / "words.m4a", "only words");
-    writeText(folder / "bad.json", R"({"format":"layakari.plan","version":1,"name":"x","parts":[{"kind":"cycles","repeat":1,"phases":[{"phase":"inhale","counts":-1}]}]})");
-    writeText(folder / "newer.json", R"({"format":"layakari.plan","version":7,"name":"x","parts":[]})");
+    writeText(
+        folder / "bad.json",
+        R"({"format":"layakari.plan","version":1,"name":"x","parts":[{"kind":"cycles","repeat":1,"phases":[{"phase":"inhale","counts":-1}]}]})");
+    writeText(folder / "newer.json",
+              R"({"format":"layakari.plan","version":7,"name":"x","parts":[]})");
     struct Row {
         std::string arguments;
         int exit;
@@ -190,12 +204,14 @@ TEST_CASE("A recording that may not be opened is status 3, also for somebody who
     writeFloatWav(folder / "locked.wav", whiteNoise(1, 16000, 0.1), 16000);
     ::chmod((folder / "locked.wav").c_str(), 0);
     ::chmod(folder.path().c_str(), 0777);
-    // Root may read everything, so root runs it as nobody; the program must then be where nobody can reach it.
+    // Root may read everything, so root runs it as nobody; the program must then be where nobody
+    // can reach it.
     const bool isRoot = ::geteuid() == 0;
     const auto copy = folder / "layakari-cli";
     std::filesystem::copy_file(LAYAKARI_CLI, copy);
     const std::string as = isRoot ? "setpriv --reuid=65534 --regid=65534 --clear-groups " : "";
-    const std::string command = "cd '" + folder.path().string() + "' && " + as + copy.string() + " analyse locked.wav 2> .err";
+    const std::string command = "cd '" + folder.path().string() + "' && " + as + copy.string() +
+                                " analyse locked.wav 2> .err";
     const int status = std::system(command.c_str());
     CHECK(WEXITSTATUS(status) == 3);
     CHECK_THAT(readText(folder / ".err"), Catch::Contains("ermission"));
@@ -216,15 +232,18 @@ TEST_CASE("No breathing is status 5, and the reading is still written")
 TEST_CASE("A simulated practice is the same on every run, and its truth has the format")
 {
     const TemporaryFolder folder;
-    const std::string arguments = "simulate --plan ladder-even --seed 5 --rate 8000 --temperament hurried ";
+    const std::string arguments =
+        "simulate --plan ladder-even --seed 5 --rate 8000 --temperament hurried ";
     REQUIRE(run(folder, arguments + "--out a.flac --truth a.json").exit == 0);
     REQUIRE(run(folder, arguments + "--out b.flac --truth b.json").exit == 0);
     CHECK(readText(folder / "a.flac") == readText(folder / "b.flac"));
     CHECK(readText(folder / "a.json") == readText(folder / "b.json"));
     const Json truth = Json::parse(readText(folder / "a.json"));
-    for (const char* key : {"format", "version", "plan", "phases", "strokes", "hums", "voice"}) CHECK(truth.contains(key));
+    for (const char* key : {"format", "version", "plan", "phases", "strokes", "hums", "voice"})
+        CHECK(truth.contains(key));
     int leftovers = 0;
-    for (const auto& entry : std::filesystem::directory_iterator(folder.path())) leftovers += entry.path().string().find(".part-") != std::string::npos;
+    for (const auto& entry : std::filesystem::directory_iterator(folder.path()))
+        leftovers += entry.path().string().find(".part-") != std::string::npos;
     CHECK(leftovers == 0);
 }
 
@@ -237,5 +256,6 @@ TEST_CASE("Strokes and hums are not read yet: null, and the summary says so")
     const Json reading = Json::parse(printed.out);
     CHECK(reading["hums"].is_null());
     CHECK(reading["stroke_runs"].is_null());
-    CHECK_THAT(run(folder, "analyse h.flac --plan humming-3").out, Catch::Contains("cannot be read yet"));
+    CHECK_THAT(run(folder, "analyse h.flac --plan humming-3").out,
+               Catch::Contains("cannot be read yet"));
 }

@@ -8,7 +8,8 @@ using namespace layakari;
 
 namespace {
 
-// Heard spans written down: 'i' an inhale, 'e' an exhale, '-' a silence, each with its seconds. Inhales sound bright.
+// Heard spans written down: 'i' an inhale, 'e' an exhale, '-' a silence, each with its seconds.
+// Inhales sound bright.
 class Heardings {
 public:
     Heardings& i(double seconds) { return add(HeardSpan::Kind::Breath, seconds, 6); }
@@ -30,26 +31,32 @@ private:
         span.kind = kind;
         span.startS = heard.durationS;
         span.endS = heard.durationS += seconds;
-        span.character.values = {-brightness / 2, -brightness / 2, brightness / 2, brightness / 2, 20, 0.5};
+        span.character.values = {
+            -brightness / 2, -brightness / 2, brightness / 2, brightness / 2, 20, 0.5};
         heard.spans.push_back(span);
         return *this;
     }
 };
 
-Alignment alignTo(const Heardings& h, const Plan* plan) { return align(h.heard, sortBreaths(h.heard), plan); }
+Alignment alignTo(const Heardings& h, const Plan* plan)
+{
+    return align(h.heard, sortBreaths(h.heard), plan);
+}
 const Plan& preset(const char* id) { return findPreset(id)->plan; }
 
 std::string kindsOf(const Alignment& alignment)
 {
     std::string kinds;
-    for (const NamedSpan& span : alignment.spans) kinds += span.kind ? std::string("i+e-")[static_cast<std::size_t>(*span.kind)] : '?';
+    for (const NamedSpan& span : alignment.spans)
+        kinds += span.kind ? std::string("i+e-")[static_cast<std::size_t>(*span.kind)] : '?';
     return kinds;
 }
 
 std::string rolesOf(const Alignment& alignment)
 {
     std::string roles;
-    for (const NamedSpan& span : alignment.spans) roles += std::string("pro")[static_cast<std::size_t>(span.role)];
+    for (const NamedSpan& span : alignment.spans)
+        roles += std::string("pro")[static_cast<std::size_t>(span.role)];
     return roles;
 }
 
@@ -60,7 +67,7 @@ int completeCycles(const Alignment& alignment)
     return count;
 }
 
-}  // namespace
+} // namespace
 
 TEST_CASE("A plan done as planned is found cycle by cycle, with its names and tempo")
 {
@@ -72,7 +79,8 @@ TEST_CASE("A plan done as planned is found cycle by cycle, with its names and te
     CHECK(completeCycles(alignment) == 6);
     CHECK(alignment.countLengthS == Approx(1.3).epsilon(0.08));
     CHECK(kindsOf(alignment) == "ie-ie-i+ei+ei+ei+ei+ei+e-ie");
-    CHECK(rolesOf(alignment) == "oooooopppppppppppppppppp" "ooo");
+    CHECK(rolesOf(alignment) == "oooooopppppppppppppppppp"
+                                "ooo");
 }
 
 TEST_CASE("Natural breaths between rounds are rest and are not scored")

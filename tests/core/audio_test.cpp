@@ -24,7 +24,12 @@ struct Decoded {
 Result<Decoded> decode(const std::filesystem::path& path)
 {
     Decoded decoded;
-    auto info = decodeRecording(path, [&](std::span<const float> b) { decoded.sound.insert(decoded.sound.end(), b.begin(), b.end()); }, decoded.damage);
+    auto info = decodeRecording(
+        path,
+        [&](std::span<const float> b) {
+            decoded.sound.insert(decoded.sound.end(), b.begin(), b.end());
+        },
+        decoded.damage);
     if (!info) return fail(info.error());
     decoded.info = *info;
     return decoded;
@@ -54,7 +59,7 @@ double toneShare(const std::vector<float>& sound)
     return 2 * (re * re + im * im) / (n * all);
 }
 
-}  // namespace
+} // namespace
 
 TEST_CASE("Every usual coding, rate and channel count decodes to the same mono sound")
 {
@@ -66,12 +71,18 @@ TEST_CASE("Every usual coding, rate and channel count decodes to the same mono s
         double toleranceS;
     };
     const Row rows[] = {
-        {"pcm8.wav", "-ar 8000 -c:a pcm_u8", 8000, 1, 0.01},    {"pcm16.wav", "-ar 44100", 44100, 1, 0.01},
-        {"pcm24.wav", "-ar 96000 -c:a pcm_s24le", 96000, 1, 0.01}, {"double.wav", "-c:a pcm_f64le", 48000, 1, 0.01},
-        {"rate192.flac", "-ar 192000", 192000, 1, 0.01},        {"stereo.flac", "-ac 2", 48000, 2, 0.01},
-        {"eight.flac", "-ac 8", 48000, 8, 0.01},                {"phone.m4a", "-c:a aac -b:a 64k", 48000, 1, 0.06},
-        {"memo.mp3", "-c:a libmp3lame -b:a 64k", 48000, 1, 0.08}, {"memo.opus", "-c:a libopus -b:a 24k", 48000, 1, 0.05},
-        {"memo.ogg", "-c:a libvorbis", 48000, 1, 0.05},         {"alaw.wav", "-ar 8000 -c:a pcm_alaw", 8000, 1, 0.01},
+        {"pcm8.wav", "-ar 8000 -c:a pcm_u8", 8000, 1, 0.01},
+        {"pcm16.wav", "-ar 44100", 44100, 1, 0.01},
+        {"pcm24.wav", "-ar 96000 -c:a pcm_s24le", 96000, 1, 0.01},
+        {"double.wav", "-c:a pcm_f64le", 48000, 1, 0.01},
+        {"rate192.flac", "-ar 192000", 192000, 1, 0.01},
+        {"stereo.flac", "-ac 2", 48000, 2, 0.01},
+        {"eight.flac", "-ac 8", 48000, 8, 0.01},
+        {"phone.m4a", "-c:a aac -b:a 64k", 48000, 1, 0.06},
+        {"memo.mp3", "-c:a libmp3lame -b:a 64k", 48000, 1, 0.08},
+        {"memo.opus", "-c:a libopus -b:a 24k", 48000, 1, 0.05},
+        {"memo.ogg", "-c:a libvorbis", 48000, 1, 0.05},
+        {"alaw.wav", "-ar 8000 -c:a pcm_alaw", 8000, 1, 0.01},
     };
     const TemporaryFolder folder;
     writeFloatWav(folder / "source.wav", soundOf(3, 48000, sine), 48000);
@@ -83,7 +94,8 @@ TEST_CASE("Every usual coding, rate and channel count decodes to the same mono s
         CHECK(decoded->info.sampleRateHz == row.rateHz);
         CHECK(decoded->info.channels == row.channels);
         CHECK(decoded->info.durationSeconds == Approx(3).margin(row.toleranceS));
-        CHECK(static_cast<double>(decoded->sound.size()) / analysisRateHz == Approx(3).margin(row.toleranceS + 0.01));
+        CHECK(static_cast<double>(decoded->sound.size()) / analysisRateHz ==
+              Approx(3).margin(row.toleranceS + 0.01));
         CHECK(toneShare(decoded->sound) > 0.99);
         CHECK(decoded->info.sha256.size() == 64);
     }
@@ -96,7 +108,8 @@ TEST_CASE("The hash is that of the file's bytes")
     const auto decoded = decode(folder / "a.wav");
     REQUIRE(decoded.has_value());
     const auto sum = folder / "sum";
-    REQUIRE(std::system(("sha256sum '" + (folder / "a.wav").string() + "' > '" + sum.string() + "'").c_str()) == 0);
+    REQUIRE(std::system(("sha256sum '" + (folder / "a.wav").string() + "' > '" + sum.string() + "'")
+                            .c_str()) == 0);
     CHECK(decoded->info.sha256 == readText(sum).substr(0, 64));
 }
 
@@ -107,7 +120,8 @@ TEST_CASE("Of several channels the one with most breath over its noise is taken"
     const auto breath = bursts(14, 16000, breaths, 0.05, 0.001, 3);
     const auto noise = whiteNoise(14, 16000, 0.05, 4);
     std::vector<float> stereo;
-    for (std::size_t i = 0; i < breath.size(); ++i) stereo.insert(stereo.end(), {noise[i], breath[i]});
+    for (std::size_t i = 0; i < breath.size(); ++i)
+        stereo.insert(stereo.end(), {noise[i], breath[i]});
     writeFloatWav(folder / "right.wav", stereo, 16000, 2);
     CHECK(Recording::open(folder / "right.wav")->chosenChannel() == 1);
 
@@ -142,21 +156,28 @@ TEST_CASE("What cannot be read is refused with the file, the cause and what to t
     writeText(folder / "text.m4a", "this is no sound at all, only words");
     writeText(folder / "stub.wav", std::string("RIFF\x10\0\0\0WAVE", 12));
     writeFloatWav(folder / "whole.wav", soundOf(2, 16000, sine), 16000);
-    writeFloatWav(folder / "nan.wav", std::vector<float>(16000, std::numeric_limits<float>::quiet_NaN()), 16000);
+    writeFloatWav(folder / "nan.wav",
+                  std::vector<float>(16000, std::numeric_limits<float>::quiet_NaN()), 16000);
     encode(folder / "whole.wav", folder / "whole.m4a", "-c:a aac");
     const std::string whole = readText(folder / "whole.m4a");
-    writeText(folder / "cut.m4a", whole.substr(0, whole.size() / 3));  // the index at the end is lost
+    writeText(folder / "cut.m4a",
+              whole.substr(0, whole.size() / 3)); // the index at the end is lost
     std::string lying = readText(folder / "whole.wav");
-    lying[24] = 1;  // one sample a second
+    lying[24] = 1; // one sample a second
     lying[25] = lying[26] = lying[27] = 0;
     writeText(folder / "lying.wav", lying);
     struct Row {
         std::string name;
         std::string cause;
     };
-    const Row rows[] = {{"missing.wav", "no such file"},      {"", "a folder"},          {"empty.wav", "empty"},
-                        {"text.m4a", "not a sound file"},     {"stub.wav", ""},          {"nan.wav", "is a number"},
-                        {"cut.m4a", ""},                      {"lying.wav", "samples a second"}};
+    const Row rows[] = {{"missing.wav", "no such file"},
+                        {"", "a folder"},
+                        {"empty.wav", "empty"},
+                        {"text.m4a", "not a sound file"},
+                        {"stub.wav", ""},
+                        {"nan.wav", "is a number"},
+                        {"cut.m4a", ""},
+                        {"lying.wav", "samples a second"}};
     for (const Row& row : rows) {
         INFO(row.name);
         const auto path = row.name.empty() ? folder.path() : folder / row.name;
@@ -220,10 +241,13 @@ TEST_CASE("Samples that are no numbers are read as silence and counted")
 TEST_CASE("Clipped samples are counted")
 {
     const TemporaryFolder folder;
-    writeFloatWav(folder / "loud.wav", soundOf(1, 16000, [](double t) { return std::clamp(10 * sine(t), -1.0, 1.0); }), 16000);
+    writeFloatWav(folder / "loud.wav",
+                  soundOf(1, 16000, [](double t) { return std::clamp(10 * sine(t), -1.0, 1.0); }),
+                  16000);
     const auto decoded = decode(folder / "loud.wav");
     REQUIRE(decoded.has_value());
-    const double clipped = static_cast<double>(decoded->damage.clippedSamples) / static_cast<double>(decoded->damage.samples);
+    const double clipped = static_cast<double>(decoded->damage.clippedSamples) /
+                           static_cast<double>(decoded->damage.samples);
     // |3 sin| is above 0.985 for 1 - 2/pi asin(0.985 / 3) of the time.
     CHECK(clipped == Approx(1 - 2 / std::numbers::pi * std::asin(0.985 / 3)).margin(0.01));
 }
@@ -232,7 +256,13 @@ TEST_CASE("A stretch for playback starts where it is asked for, in any coding")
 {
     const TemporaryFolder folder;
     // A tone that tells its own time: its level is proportional to the second.
-    writeFloatWav(folder / "ramp.wav", soundOf(12, 48000, [](double t) { return 0.05 * std::floor(t) * std::sin(2 * std::numbers::pi * 500 * t); }), 48000);
+    writeFloatWav(folder / "ramp.wav",
+                  soundOf(12, 48000,
+                          [](double t) {
+                              return 0.05 * std::floor(t) *
+                                     std::sin(2 * std::numbers::pi * 500 * t);
+                          }),
+                  48000);
     encode(folder / "ramp.wav", folder / "ramp.m4a", "-c:a aac -b:a 96k");
     encode(folder / "ramp.wav", folder / "ramp.flac");
     for (const char* name : {"ramp.wav", "ramp.m4a", "ramp.flac"}) {
@@ -254,7 +284,8 @@ TEST_CASE("Reading stops when it is told to")
     std::stop_source source;
     source.request_stop();
     SoundDamage damage;
-    const auto stopped = decodeRecording(folder / "a.wav", [](auto) {}, damage, {{}, source.get_token()});
+    const auto stopped =
+        decodeRecording(folder / "a.wav", [](auto) {}, damage, {{}, source.get_token()});
     REQUIRE_FALSE(stopped.has_value());
     CHECK(stopped.error().code == ErrorCode::Cancelled);
 }
@@ -273,5 +304,6 @@ TEST_CASE("Sound is written whole or not at all")
     REQUIRE(writer->finish().has_value());
     CHECK(decode(folder / "whole.flac")->info.durationSeconds == Approx(1));
     CHECK(SoundWriter::create(folder / "x.mp3", 16000).error().code == ErrorCode::BadArgument);
-    CHECK(SoundWriter::create(folder / "no-folder" / "x.wav", 16000).error().code == ErrorCode::CannotWrite);
+    CHECK(SoundWriter::create(folder / "no-folder" / "x.wav", 16000).error().code ==
+          ErrorCode::CannotWrite);
 }

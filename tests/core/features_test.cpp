@@ -14,13 +14,15 @@ namespace {
 FeatureTrack trackOf(std::span<const float> sound, std::size_t blockSize = 1000)
 {
     FeatureExtractor extractor;
-    for (std::size_t i = 0; i < sound.size(); i += blockSize) extractor.push(sound.subspan(i, std::min(blockSize, sound.size() - i)));
+    for (std::size_t i = 0; i < sound.size(); i += blockSize)
+        extractor.push(sound.subspan(i, std::min(blockSize, sound.size() - i)));
     return extractor.take();
 }
 
 std::vector<float> tone(double hz, double amplitude, double seconds = 1)
 {
-    return soundOf(seconds, analysisRateHz, [=](double t) { return amplitude * std::sin(2 * std::numbers::pi * hz * t); });
+    return soundOf(seconds, analysisRateHz,
+                   [=](double t) { return amplitude * std::sin(2 * std::numbers::pi * hz * t); });
 }
 
 double powerOf(const Bands& bands)
@@ -45,7 +47,7 @@ double meanLevelDb(const FeatureTrack& track, std::size_t from, std::size_t to)
     return sum / static_cast<double>((to - from) * bandCount);
 }
 
-}  // namespace
+} // namespace
 
 TEST_CASE("A tone's power lands in its own band, at its mean square")
 {
@@ -54,8 +56,10 @@ TEST_CASE("A tone's power lands in its own band, at its mean square")
         INFO(hz);
         const FeatureTrack track = trackOf(tone(hz, 0.5));
         const Bands& levels = track.levels(track.frames() / 2);
-        CHECK(std::max_element(levels.begin(), levels.end()) - levels.begin() == static_cast<long>(b));
-        // A sine of amplitude a has mean square a²/2; the Hann window loses some to the neighbouring bands.
+        CHECK(std::max_element(levels.begin(), levels.end()) - levels.begin() ==
+              static_cast<long>(b));
+        // A sine of amplitude a has mean square a²/2; the Hann window loses some to the
+        // neighbouring bands.
         CHECK(10 * std::log10(powerOf(levels)) == Approx(10 * std::log10(0.125)).margin(0.6));
     }
 }
@@ -64,7 +68,8 @@ TEST_CASE("White noise has its mean square in the bands together")
 {
     const FeatureTrack track = trackOf(whiteNoise(20, analysisRateHz, 0.1));
     double power = 0;
-    for (std::size_t i = 0; i < track.frames(); ++i) power += powerOf(track.levels(i)) / static_cast<double>(track.frames());
+    for (std::size_t i = 0; i < track.frames(); ++i)
+        power += powerOf(track.levels(i)) / static_cast<double>(track.frames());
     const double share = (7700.0 - 100) / (analysisRateHz / 2.0);
     CHECK(10 * std::log10(power) == Approx(10 * std::log10(0.01 * share)).margin(0.2));
 }
@@ -76,7 +81,8 @@ TEST_CASE("Frames do not depend on how the sound was cut into blocks")
     for (const std::size_t block : {1u, 159u, 160u, 4097u}) {
         const FeatureTrack pieces = trackOf(sound, block);
         REQUIRE(pieces.frames() == whole.frames());
-        for (std::size_t i = 0; i < whole.frames(); ++i) REQUIRE(pieces.levels(i) == whole.levels(i));
+        for (std::size_t i = 0; i < whole.frames(); ++i)
+            REQUIRE(pieces.levels(i) == whole.levels(i));
     }
 }
 
@@ -93,7 +99,8 @@ TEST_CASE("A frame's time is the middle of its window")
     CHECK(track.frameAt(0.5) == loudest);
 }
 
-TEST_CASE("Silence, direct current and samples that are no numbers are silence; too short a sound has no frames")
+TEST_CASE("Silence, direct current and samples that are no numbers are silence; too short a sound "
+          "has no frames")
 {
     CHECK(trackOf(std::vector<float>(100, 0.0f)).frames() == 0);
     CHECK(trackOf({}).frames() == 0);
@@ -104,21 +111,24 @@ TEST_CASE("Silence, direct current and samples that are no numbers are silence; 
     }
 }
 
-TEST_CASE("The noise floor of steady noise is its mean level within a decibel or so, for every seed")
+TEST_CASE(
+    "The noise floor of steady noise is its mean level within a decibel or so, for every seed")
 {
     for (unsigned seed = 1; seed <= 5; ++seed) {
         const FeatureTrack track = trackOf(whiteNoise(40, analysisRateHz, 0.01, seed));
         const NoiseFloor floor(track);
-        CHECK(meanFloorDb(floor, track.frames() / 2) == Approx(meanLevelDb(track, 0, track.frames())).margin(1.2));
+        CHECK(meanFloorDb(floor, track.frames() / 2) ==
+              Approx(meanLevelDb(track, 0, track.frames())).margin(1.2));
     }
 }
 
 TEST_CASE("The floor follows a room that grows louder or quieter, without waiting a window")
 {
     const double quiet = 0.005;
-    const double loud = 0.015;  // 9.5 dB more
+    const double loud = 0.015; // 9.5 dB more
     for (const bool rises : {true, false}) {
-        const auto sound = bursts(140, analysisRateHz, {rises ? Burst{70, 140} : Burst{0, 70}}, loud, quiet, 5);
+        const auto sound =
+            bursts(140, analysisRateHz, {rises ? Burst{70, 140} : Burst{0, 70}}, loud, quiet, 5);
         const FeatureTrack track = trackOf(sound);
         const NoiseFloor floor(track);
         const double before = meanLevelDb(track, 1000, 6000);
@@ -134,7 +144,8 @@ TEST_CASE("A breath of twenty seconds does not lift the floor")
     const FeatureTrack track = trackOf(sound);
     const NoiseFloor floor(track);
     const double quiet = meanLevelDb(track, 100, 900);
-    for (const std::size_t frame : {2000u, 4000u, 6000u}) CHECK(meanFloorDb(floor, frame) == Approx(quiet).margin(1.5));
+    for (const std::size_t frame : {2000u, 4000u, 6000u})
+        CHECK(meanFloorDb(floor, frame) == Approx(quiet).margin(1.5));
 }
 
 TEST_CASE("Refining takes the mean of the quiet frames, and never runs up to the breath")

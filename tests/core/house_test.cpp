@@ -16,7 +16,8 @@ namespace {
 const fs::path root = LAYAKARI_SOURCE;
 
 // In the order in which sound flows; a room includes from itself and from those before it.
-const std::vector<std::string> rooms{"base", "audio", "features", "plan", "listen", "align", "measure", "reading", "report", "simulate"};
+const std::vector<std::string> rooms{"base",  "audio",   "features", "plan",   "listen",
+                                     "align", "measure", "reading",  "report", "simulate"};
 
 std::size_t placeOf(const std::string& room)
 {
@@ -27,11 +28,12 @@ std::vector<fs::path> sourcesIn(const fs::path& folder)
 {
     std::vector<fs::path> files;
     for (const auto& entry : fs::recursive_directory_iterator(folder))
-        if (entry.path().extension() == ".cpp" || entry.path().extension() == ".hpp") files.push_back(entry.path());
+        if (entry.path().extension() == ".cpp" || entry.path().extension() == ".hpp")
+            files.push_back(entry.path());
     return files;
 }
 
-}  // namespace
+} // namespace
 
 TEST_CASE("Includes in the core go one way, and there is no Qt in it")
 {
@@ -67,7 +69,8 @@ TEST_CASE("Every source file names its licence")
 TEST_CASE("Every path that the architecture names exists")
 {
     const std::string text = readText(root / "docs/architecture.md");
-    const std::regex path("`((?:core|cli|desktop|tests|bench|demo|docs|scripts|cmake)/[A-Za-z0-9_./-]*)`");
+    const std::regex path(
+        "`((?:core|cli|desktop|tests|bench|demo|docs|scripts|cmake)/[A-Za-z0-9_./-]*)`");
     int named = 0;
     for (std::sregex_iterator it(text.begin(), text.end(), path), end; it != end; ++it) {
         INFO((*it)[1]);

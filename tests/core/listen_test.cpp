@@ -31,14 +31,16 @@ std::vector<HeardSpan> breathsOf(const Heard& heard)
 double ratioDb(double loud, double quiet) { return 20 * std::log10(loud / quiet); }
 
 // Rise over the room as the model of a boundary has it: a ramp of flow to a plateau, in noise.
-std::vector<float> rampRise(double startS, double rampS, double plateauDb, double spreadDb, unsigned seed)
+std::vector<float> rampRise(double startS, double rampS, double plateauDb, double spreadDb,
+                            unsigned seed)
 {
     std::mt19937 engine(seed);
     std::normal_distribution<double> normal(0, spreadDb);
     std::vector<float> rise;
     for (std::size_t i = 0; i < 400; ++i) {
         const double z = std::clamp((FeatureTrack::timeOf(i) - startS) / rampS, 0.0, 1.0);
-        rise.push_back(static_cast<float>(10 * std::log10(1 + std::pow(10, plateauDb / 10) * z * z) + normal(engine)));
+        rise.push_back(static_cast<float>(
+            10 * std::log10(1 + std::pow(10, plateauDb / 10) * z * z) + normal(engine)));
     }
     return rise;
 }
@@ -49,11 +51,12 @@ HeardSpan breathWith(double brightness, double start)
     span.kind = HeardSpan::Kind::Breath;
     span.startS = start;
     span.endS = start + 2;
-    span.character.values = {-brightness / 2, -brightness / 2, brightness / 2, brightness / 2, 20, 0.5};
+    span.character.values = {
+        -brightness / 2, -brightness / 2, brightness / 2, brightness / 2, 20, 0.5};
     return span;
 }
 
-}  // namespace
+} // namespace
 
 TEST_CASE("Bursts of noise are found with their edges, whatever the seed")
 {
@@ -79,7 +82,8 @@ TEST_CASE("A breath that is only 5 dB over the room is found")
     for (unsigned seed = 21; seed <= 24; ++seed) {
         const auto breaths = breathsOf(hear(bursts(25, analysisRateHz, when, loud, quiet, seed)));
         REQUIRE(breaths.size() == 3);
-        for (std::size_t i = 0; i < 3; ++i) CHECK(breaths[i].startS == Approx(when[i].startS).margin(0.12));
+        for (std::size_t i = 0; i < 3; ++i)
+            CHECK(breaths[i].startS == Approx(when[i].startS).margin(0.12));
     }
 }
 
@@ -97,17 +101,22 @@ TEST_CASE("Knocks and clicks are no breaths, and do not cut a hold in two")
 {
     auto sound = bursts(20, analysisRateHz, {{3, 6}, {14, 17}}, 0.05, 0.003, 31);
     for (const double knock : {8.0, 9.5, 11.0})
-        for (int i = 0; i < 400; ++i) sound[static_cast<std::size_t>(knock * analysisRateHz) + static_cast<std::size_t>(i)] += 0.5f * std::exp(-static_cast<float>(i) / 80) * (i % 2 ? 1.0f : -1.0f);
+        for (int i = 0; i < 400; ++i)
+            sound[static_cast<std::size_t>(knock * analysisRateHz) + static_cast<std::size_t>(i)] +=
+                0.5f * std::exp(-static_cast<float>(i) / 80) * (i % 2 ? 1.0f : -1.0f);
     const Heard heard = hear(sound);
     CHECK(breathsOf(heard).size() == 2);
-    const auto hold = std::find_if(heard.spans.begin(), heard.spans.end(), [](const HeardSpan& s) { return s.kind == HeardSpan::Kind::Silence && s.startS > 4; });
+    const auto hold = std::find_if(heard.spans.begin(), heard.spans.end(), [](const HeardSpan& s) {
+        return s.kind == HeardSpan::Kind::Silence && s.startS > 4;
+    });
     REQUIRE(hold != heard.spans.end());
     CHECK(hold->seconds() == Approx(8).margin(0.1));
 }
 
 TEST_CASE("A pause too short for a hold is a turn: one moment ends a breath and starts the next")
 {
-    const auto breaths = breathsOf(hear(bursts(16, analysisRateHz, {{2, 5}, {5.15, 8}, {10, 13}}, 0.05, 0.003, 41)));
+    const auto breaths =
+        breathsOf(hear(bursts(16, analysisRateHz, {{2, 5}, {5.15, 8}, {10, 13}}, 0.05, 0.003, 41)));
     REQUIRE(breaths.size() == 3);
     CHECK(breaths[0].endS == breaths[1].startS);
     CHECK(breaths[0].endS == Approx(5.075).margin(0.08));
@@ -115,7 +124,8 @@ TEST_CASE("A pause too short for a hold is a turn: one moment ends a breath and 
 
 TEST_CASE("Spans are in time order and do not overlap")
 {
-    const Heard heard = hear(bursts(40, analysisRateHz, {{1, 4}, {4.4, 7}, {7.2, 9}, {15, 15.6}, {20, 38}}, 0.03, 0.004, 51));
+    const Heard heard = hear(bursts(
+        40, analysisRateHz, {{1, 4}, {4.4, 7}, {7.2, 9}, {15, 15.6}, {20, 38}}, 0.03, 0.004, 51));
     double end = 0;
     for (const HeardSpan& span : heard.spans) {
         CHECK(span.startS >= end - 1e-9);
@@ -128,8 +138,9 @@ TEST_CASE("Spans are in time order and do not overlap")
 TEST_CASE("The level of the room and the breath over it are as they were made")
 {
     const double quiet = 0.01;
-    const double loud = quiet * std::sqrt(1 + 100.0);  // 20 dB of breath over the room
-    const Heard heard = hear(bursts(30, analysisRateHz, {{5, 9}, {12, 16}, {20, 24}}, loud, quiet, 61));
+    const double loud = quiet * std::sqrt(1 + 100.0); // 20 dB of breath over the room
+    const Heard heard =
+        hear(bursts(30, analysisRateHz, {{5, 9}, {12, 16}, {20, 24}}, loud, quiet, 61));
     CHECK(heard.breathToNoiseDb == Approx(20).margin(0.7));
     const double inBand = 10 * std::log10(quiet * quiet * (7700 - 100) / 8000.0);
     CHECK(heard.noiseFloorDb == Approx(inBand).margin(0.7));
@@ -151,14 +162,16 @@ TEST_CASE("A boundary is found where the flow begins, not where it leaves the no
     }
 }
 
-TEST_CASE("The stated standard deviation is that of the errors: two of them hold nine of ten boundaries or more")
+TEST_CASE("The stated standard deviation is that of the errors: two of them hold nine of ten "
+          "boundaries or more")
 {
     int within = 0;
     int all = 0;
     for (const double ramp : {0.05, 0.2, 0.5})
         for (const double plateau : {6.0, 12.0, 25.0})
             for (unsigned seed = 100; seed < 130; ++seed) {
-                const Moment moment = refineBoundary(rampRise(1.5, ramp, plateau, 1.5, seed), BoundaryKind::Onset, 160, {0, 400});
+                const Moment moment = refineBoundary(rampRise(1.5, ramp, plateau, 1.5, seed),
+                                                     BoundaryKind::Onset, 160, {0, 400});
                 within += std::fabs(moment.seconds - 1.5) <= 2 * moment.sdSeconds;
                 ++all;
             }
@@ -167,8 +180,10 @@ TEST_CASE("The stated standard deviation is that of the errors: two of them hold
 
 TEST_CASE("The fainter the breath, the wider its boundary")
 {
-    const Moment sharp = refineBoundary(rampRise(1.5, 0.03, 25, 1.5, 7), BoundaryKind::Onset, 152, {0, 400});
-    const Moment faint = refineBoundary(rampRise(1.5, 0.5, 5, 1.5, 7), BoundaryKind::Onset, 170, {0, 400});
+    const Moment sharp =
+        refineBoundary(rampRise(1.5, 0.03, 25, 1.5, 7), BoundaryKind::Onset, 152, {0, 400});
+    const Moment faint =
+        refineBoundary(rampRise(1.5, 0.5, 5, 1.5, 7), BoundaryKind::Onset, 170, {0, 400});
     CHECK(faint.sdSeconds > 3 * sharp.sdSeconds);
 }
 
@@ -193,11 +208,13 @@ TEST_CASE("With next to nothing to go by a boundary says that it is unsure")
 TEST_CASE("Breaths that sound different are sorted by it, also where one was missed")
 {
     Heard heard;
-    const std::vector<double> brightness{6, -6, 6, -6, -6, 6, -6, 6};  // one inhale was not heard
-    for (std::size_t i = 0; i < brightness.size(); ++i) heard.spans.push_back(breathWith(brightness[i], 3.0 * static_cast<double>(i)));
+    const std::vector<double> brightness{6, -6, 6, -6, -6, 6, -6, 6}; // one inhale was not heard
+    for (std::size_t i = 0; i < brightness.size(); ++i)
+        heard.spans.push_back(breathWith(brightness[i], 3.0 * static_cast<double>(i)));
     const BreathClasses classes = sortBreaths(heard);
     const bool aIsBright = classes.probabilityA[0] > 0.5;
-    for (std::size_t i = 0; i < brightness.size(); ++i) CHECK((classes.probabilityA[i] > 0.5) == (aIsBright == (brightness[i] > 0)));
+    for (std::size_t i = 0; i < brightness.size(); ++i)
+        CHECK((classes.probabilityA[i] > 0.5) == (aIsBright == (brightness[i] > 0)));
     CHECK((classes.logOddsAIsInhale > 0) == aIsBright);
 }
 

@@ -54,10 +54,11 @@ Phase phase(PhaseKind kind, TargetCounts counts)
     return p;
 }
 
-const std::vector<Phase> fourSevenEight{phase(PhaseKind::Inhale, TargetCounts::exactly(4)), phase(PhaseKind::HoldFull, TargetCounts::exactly(7)),
+const std::vector<Phase> fourSevenEight{phase(PhaseKind::Inhale, TargetCounts::exactly(4)),
+                                        phase(PhaseKind::HoldFull, TargetCounts::exactly(7)),
                                         phase(PhaseKind::Exhale, TargetCounts::exactly(8))};
 
-}  // namespace
+} // namespace
 
 TEST_CASE("Kept exactly, everything is a hundred and the count length is the person's own")
 {
@@ -77,12 +78,13 @@ TEST_CASE("Kept exactly, everything is a hundred and the count length is the per
 TEST_CASE("Accuracy is the share of counts that landed where they were meant, by the formula")
 {
     Session s;
-    s.add(fourSevenEight, {4, 6, 7});  // of 19 counts, 1 + 1 short
+    s.add(fourSevenEight, {4, 6, 7}); // of 19 counts, 1 + 1 short
     const Summary clocked = s.measureAgainst(planOf(fourSevenEight, 1, 1.0));
     CHECK(*clocked.accuracy == Approx(100 * (1 - 2.0 / 19)));
     // With the cycle's own count length 17/19 the shape is off by |4/u-4| + |6/u-7| + |7/u-8|.
     const double u = 17.0 / 19;
-    CHECK(*clocked.shapeAccuracy == Approx(100 * (1 - ((4 / u - 4) + (7 - 6 / u) + (8 - 7 / u)) / 19)));
+    CHECK(*clocked.shapeAccuracy ==
+          Approx(100 * (1 - ((4 / u - 4) + (7 - 6 / u) + (8 - 7 / u)) / 19)));
     CHECK(*s.cycles[0].countLengthS == Approx(u));
 }
 
@@ -103,11 +105,13 @@ TEST_CASE("The count length is the median over cycles, so that one odd cycle doe
 
 TEST_CASE("A session's accuracy weighs its cycles by their counts")
 {
-    const std::vector<Phase> small{phase(PhaseKind::Inhale, TargetCounts::exactly(1)), phase(PhaseKind::Exhale, TargetCounts::exactly(1))};
-    const std::vector<Phase> large{phase(PhaseKind::Inhale, TargetCounts::exactly(9)), phase(PhaseKind::Exhale, TargetCounts::exactly(9))};
+    const std::vector<Phase> small{phase(PhaseKind::Inhale, TargetCounts::exactly(1)),
+                                   phase(PhaseKind::Exhale, TargetCounts::exactly(1))};
+    const std::vector<Phase> large{phase(PhaseKind::Inhale, TargetCounts::exactly(9)),
+                                   phase(PhaseKind::Exhale, TargetCounts::exactly(9))};
     Session s;
-    s.add(small, {1, 0.5});  // 75
-    s.add(large, {9, 9});    // 100
+    s.add(small, {1, 0.5}); // 75
+    s.add(large, {9, 9});   // 100
     Plan plan = planOf(small, 1, 1.0);
     plan.parts.push_back({Cycles{1, large}});
     CHECK(*s.measureAgainst(plan).accuracy == Approx((2 * 75.0 + 18 * 100.0) / 20));
@@ -127,18 +131,21 @@ TEST_CASE("Cycles not done lower completion, not accuracy; an extra one touches 
 
 TEST_CASE("Within a range nothing is lost; outside it the distance counts")
 {
-    const std::vector<Phase> ranged{phase(PhaseKind::Inhale, TargetCounts::exactly(4)), phase(PhaseKind::HoldFull, TargetCounts::between(5, 8)),
+    const std::vector<Phase> ranged{phase(PhaseKind::Inhale, TargetCounts::exactly(4)),
+                                    phase(PhaseKind::HoldFull, TargetCounts::between(5, 8)),
                                     phase(PhaseKind::Exhale, TargetCounts::exactly(4))};
     for (const auto& [held, error] : {std::pair{5.0, 0.0}, {7.9, 0.0}, {4.0, 1.0}, {10.0, 2.0}}) {
         Session s;
         s.add(ranged, {4, held, 4});
-        CHECK(*s.measureAgainst(planOf(ranged, 1, 1.0)).accuracy == Approx(100 * (1 - error / 14.5)));
+        CHECK(*s.measureAgainst(planOf(ranged, 1, 1.0)).accuracy ==
+              Approx(100 * (1 - error / 14.5)));
     }
 }
 
 TEST_CASE("An open-ended phase is measured and never scored")
 {
-    const std::vector<Phase> open{phase(PhaseKind::Inhale, TargetCounts::exactly(4)), phase(PhaseKind::HoldFull, TargetCounts::comfortable()),
+    const std::vector<Phase> open{phase(PhaseKind::Inhale, TargetCounts::exactly(4)),
+                                  phase(PhaseKind::HoldFull, TargetCounts::comfortable()),
                                   phase(PhaseKind::Exhale, TargetCounts::exactly(6))};
     Session s;
     s.add(open, {4, 31.5, 6});
@@ -148,7 +155,8 @@ TEST_CASE("An open-ended phase is measured and never scored")
     CHECK(*summary.longestHoldS == Approx(31.5));
     CHECK(keepingOf(s.cycles[0].phases[1]) == Keeping::Unscored);
 
-    const std::vector<Phase> allOpen{phase(PhaseKind::Inhale, TargetCounts::comfortable()), phase(PhaseKind::Exhale, TargetCounts::comfortable())};
+    const std::vector<Phase> allOpen{phase(PhaseKind::Inhale, TargetCounts::comfortable()),
+                                     phase(PhaseKind::Exhale, TargetCounts::comfortable())};
     Session free;
     free.add(allOpen, {4, 6});
     const Summary none = free.measureAgainst(planOf(allOpen, 1));
@@ -166,7 +174,8 @@ TEST_CASE("Steadiness is one minus the coefficient of variation of the cycles' t
     CHECK_FALSE(one.measureAgainst(planOf(fourSevenEight, 1)).tempoSteadiness.has_value());
 }
 
-TEST_CASE("The ratio is mean seconds over the mean inhale, and a hold that was left out counts as nothing")
+TEST_CASE("The ratio is mean seconds over the mean inhale, and a hold that was left out counts as "
+          "nothing")
 {
     Session s;
     s.add(fourSevenEight, {4, 8, 8});
@@ -178,7 +187,8 @@ TEST_CASE("The ratio is mean seconds over the mean inhale, and a hold that was l
     CHECK(summary.ratio[2].toInhale == Approx(2));
 }
 
-TEST_CASE("The range of the accuracy is as wide as the boundaries are unsure, and holds the accuracy")
+TEST_CASE(
+    "The range of the accuracy is as wide as the boundaries are unsure, and holds the accuracy")
 {
     double lastWidth = 0;
     for (const double sd : {0.01, 0.1, 0.5}) {
@@ -216,7 +226,8 @@ TEST_CASE("Nothing heard has no figures, never made-up ones")
     CHECK(summary.ratio.empty());
 }
 
-TEST_CASE("Short and long begin half a count or a tenth off, and later where the boundary is unsure")
+TEST_CASE(
+    "Short and long begin half a count or a tenth off, and later where the boundary is unsure")
 {
     const auto keeping = [](double target, double counts, double sd) {
         return keepingOf({PhaseKind::Exhale, TargetCounts::exactly(target), {}, 0, counts, sd});

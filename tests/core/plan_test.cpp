@@ -12,19 +12,24 @@ namespace {
 
 std::string planWith(const std::string& parts)
 {
-    return R"({"format":"layakari.plan","version":1,"name":"T","count_length_s":null,"parts":)" + parts + "}";
+    return R"({"format":"layakari.plan","version":1,"name":"T","count_length_s":null,"parts":)" +
+           parts + "}";
 }
 
-std::string cyclesWith(const std::string& phase) { return planWith(R"([{"kind":"cycles","repeat":2,"phases":[)" + phase + "]}]"); }
+std::string cyclesWith(const std::string& phase)
+{
+    return planWith(R"([{"kind":"cycles","repeat":2,"phases":[)" + phase + "]}]");
+}
 
 std::string nestedGroups(int depth)
 {
     std::string parts = R"([{"kind":"rest"}])";
-    for (int i = 0; i < depth; ++i) parts = R"([{"kind":"group","repeat":1,"parts":)" + parts + "}]";
+    for (int i = 0; i < depth; ++i)
+        parts = R"([{"kind":"group","repeat":1,"parts":)" + parts + "}]";
     return planWith(parts);
 }
 
-}  // namespace
+} // namespace
 
 TEST_CASE("Every preset parses, has its own id and name, and comes back unchanged from JSON")
 {
@@ -44,7 +49,8 @@ TEST_CASE("Every preset parses, has its own id and name, and comes back unchange
 
 TEST_CASE("A plan with every key of the format comes back unchanged")
 {
-    const std::string json = R"({"format":"layakari.plan","version":1,"name":"All","technique":"own","count_length_s":1.25,"sa_hz":196,
+    const std::string json =
+        R"({"format":"layakari.plan","version":1,"name":"All","technique":"own","count_length_s":1.25,"sa_hz":196,
       "colour":"ignored","parts":[
         {"kind":"group","repeat":3,"name":"Round","parts":[
           {"kind":"strokes","style":"bhastrika","strokes":20,"rate_per_min":40,"pace":"rise-fall"},
@@ -77,29 +83,45 @@ TEST_CASE("A faulty plan is refused with the pointer of the fault and a reason")
         {"{\"format\":\"layakari.plan\",", "/", "is not JSON"},
         {R"({"version":1})", "/format", "is missing"},
         {R"({"format":"other","version":1})", "/format", "must be a \"layakari.plan\" file"},
-        {R"({"format":"layakari.plan","version":2,"name":"x","parts":[]})", "/version", "newer than the 1"},
+        {R"({"format":"layakari.plan","version":2,"name":"x","parts":[]})", "/version",
+         "newer than the 1"},
         {R"({"format":"layakari.plan","version":1,"parts":[]})", "/name", "is missing"},
         {planWith("[]"), "/parts", "at least 1"},
         {planWith("7"), "/parts", "must be a list"},
         {planWith(R"([{"kind":"dance"}])"), "/parts/0/kind", "cycles, strokes, rest, group"},
         {planWith(R"([{"kind":"cycles","repeat":0,"phases":[]}])"), "/parts/0/repeat", "from 1 to"},
-        {planWith(R"([{"kind":"cycles","repeat":1.5,"phases":[]}])"), "/parts/0/repeat", "whole number"},
-        {planWith(R"([{"kind":"cycles","repeat":1,"phases":[]}])"), "/parts/0/phases", "at least 1"},
+        {planWith(R"([{"kind":"cycles","repeat":1.5,"phases":[]}])"), "/parts/0/repeat",
+         "whole number"},
+        {planWith(R"([{"kind":"cycles","repeat":1,"phases":[]}])"), "/parts/0/phases",
+         "at least 1"},
         {cyclesWith(R"({"phase":"inhale"})"), "/parts/0/phases/0/counts", "is missing"},
-        {cyclesWith(R"({"phase":"inhale","counts":"4"})"), "/parts/0/phases/0/counts", "must be a number"},
-        {cyclesWith(R"({"phase":"inhale","counts":0})"), "/parts/0/phases/0/counts", "greater than 0"},
+        {cyclesWith(R"({"phase":"inhale","counts":"4"})"), "/parts/0/phases/0/counts",
+         "must be a number"},
+        {cyclesWith(R"({"phase":"inhale","counts":0})"), "/parts/0/phases/0/counts",
+         "greater than 0"},
         {cyclesWith(R"({"phase":"inhale","counts":-4})"), "/parts/0/phases/0/counts", "from 0 to"},
-        {cyclesWith(R"({"phase":"inhale","counts":1e300})"), "/parts/0/phases/0/counts", "from 0 to"},
-        {cyclesWith(R"({"phase":"inhale","counts":{"min":8,"max":5}})"), "/parts/0/phases/0/counts", "above its max"},
-        {cyclesWith(R"({"phase":"gulp","counts":4})"), "/parts/0/phases/0/phase", "must be one of inhale"},
-        {cyclesWith(R"({"phase":"inhale","counts":4,"nostril":"middle"})"), "/parts/0/phases/0/nostril", "left, right, both"},
-        {cyclesWith(R"({"phase":"hold_full","counts":4,"locks":["chin","door"]})"), "/parts/0/phases/0/locks/1", "chin, root, belly"},
-        {cyclesWith(R"({"phase":"exhale","counts":4,"sound":"hum","pitch":"H9"})"), "/parts/0/phases/0/pitch", "must be a swara"},
-        {cyclesWith(R"({"phase":"exhale","counts":4,"pitch":"Sa"})"), "/parts/0/phases/0/pitch", "belongs to a hum"},
-        {planWith(R"([{"kind":"strokes","style":"kapalabhati","strokes":0}])"), "/parts/0/strokes", "from 1 to"},
+        {cyclesWith(R"({"phase":"inhale","counts":1e300})"), "/parts/0/phases/0/counts",
+         "from 0 to"},
+        {cyclesWith(R"({"phase":"inhale","counts":{"min":8,"max":5}})"), "/parts/0/phases/0/counts",
+         "above its max"},
+        {cyclesWith(R"({"phase":"gulp","counts":4})"), "/parts/0/phases/0/phase",
+         "must be one of inhale"},
+        {cyclesWith(R"({"phase":"inhale","counts":4,"nostril":"middle"})"),
+         "/parts/0/phases/0/nostril", "left, right, both"},
+        {cyclesWith(R"({"phase":"hold_full","counts":4,"locks":["chin","door"]})"),
+         "/parts/0/phases/0/locks/1", "chin, root, belly"},
+        {cyclesWith(R"({"phase":"exhale","counts":4,"sound":"hum","pitch":"H9"})"),
+         "/parts/0/phases/0/pitch", "must be a swara"},
+        {cyclesWith(R"({"phase":"exhale","counts":4,"pitch":"Sa"})"), "/parts/0/phases/0/pitch",
+         "belongs to a hum"},
+        {planWith(R"([{"kind":"strokes","style":"kapalabhati","strokes":0}])"), "/parts/0/strokes",
+         "from 1 to"},
         {planWith(R"([{"kind":"rest","seconds":0}])"), "/parts/0/seconds", "greater than 0"},
-        {planWith(R"([{"kind":"group","repeat":2000,"parts":[{"kind":"cycles","repeat":2000,"phases":[{"phase":"inhale","counts":1}]}]}])"), "/parts", "more than 20000"},
-        {nestedGroups(40), "/parts/0/parts/0/parts/0/parts/0/parts/0/parts/0/parts/0", "no more than 6"},
+        {planWith(
+             R"([{"kind":"group","repeat":2000,"parts":[{"kind":"cycles","repeat":2000,"phases":[{"phase":"inhale","counts":1}]}]}])"),
+         "/parts", "more than 20000"},
+        {nestedGroups(40), "/parts/0/parts/0/parts/0/parts/0/parts/0/parts/0/parts/0",
+         "no more than 6"},
     };
     for (const Row& row : rows) {
         INFO(row.json.substr(0, 200));
@@ -115,7 +137,9 @@ TEST_CASE("A faulty plan is refused with the pointer of the fault and a reason")
 TEST_CASE("Deeply nested brackets are refused, not a crash")
 {
     CHECK_FALSE(parsePlan(std::string(100000, '['), "deep.json").has_value());
-    CHECK_FALSE(parsePlan(planWith(std::string(100000, '[') + std::string(100000, ']')), "deep.json").has_value());
+    CHECK_FALSE(
+        parsePlan(planWith(std::string(100000, '[') + std::string(100000, ']')), "deep.json")
+            .has_value());
 }
 
 TEST_CASE("Unfolding writes rounds out in order, and counts repetitions over all rounds of a part")

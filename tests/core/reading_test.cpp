@@ -36,7 +36,7 @@ std::string replaced(std::string text, const std::string& what, const std::strin
     return text.replace(at, what.size(), with);
 }
 
-}  // namespace
+} // namespace
 
 TEST_CASE("A reading comes back from its JSON with the same phases, cycles and figures")
 {
@@ -45,7 +45,8 @@ TEST_CASE("A reading comes back from its JSON with the same phases, cycles and f
     const auto again = parseReading(json, "r.json");
     REQUIRE(again.has_value());
     CHECK(readingToJson(*again) == json);
-    CHECK(again->summary.accuracy.value() == Approx(practice.reading.summary.accuracy.value()).margin(0.05));
+    CHECK(again->summary.accuracy.value() ==
+          Approx(practice.reading.summary.accuracy.value()).margin(0.05));
 }
 
 TEST_CASE("A reading has every key of the format, and null where nothing can be said yet")
@@ -54,17 +55,23 @@ TEST_CASE("A reading has every key of the format, and null where nothing can be 
     const auto json = nlohmann::json::parse(readingToJson(practice.reading));
     CHECK(json["format"] == "layakari.reading");
     CHECK(json["version"] == 1);
-    for (const char* key : {"recording", "plan", "quality", "phases", "cycles", "stroke_runs", "hums", "ujjayi", "strain_signs", "summary"}) {
+    for (const char* key : {"recording", "plan", "quality", "phases", "cycles", "stroke_runs",
+                            "hums", "ujjayi", "strain_signs", "summary"}) {
         INFO(key);
         CHECK(json.contains(key));
     }
     CHECK(json["stroke_runs"].is_null());
     CHECK(json["summary"]["pitch_hz"].is_null());
-    for (const char* key : {"kind", "sound", "start_s", "end_s", "start_sd_s", "end_sd_s", "confidence", "role", "cycle", "origin"}) CHECK(json["phases"][0].contains(key));
-    for (const char* key : {"index", "part", "repetition", "start_s", "end_s", "complete", "phases", "count_length_s", "accuracy", "shape_accuracy"})
+    for (const char* key : {"kind", "sound", "start_s", "end_s", "start_sd_s", "end_sd_s",
+                            "confidence", "role", "cycle", "origin"})
+        CHECK(json["phases"][0].contains(key));
+    for (const char* key : {"index", "part", "repetition", "start_s", "end_s", "complete", "phases",
+                            "count_length_s", "accuracy", "shape_accuracy"})
         CHECK(json["cycles"][0].contains(key));
-    for (const char* key : {"cycles_planned", "cycles_heard", "completion", "accuracy", "accuracy_low", "accuracy_high", "shape_accuracy", "tempo_steadiness",
-                            "count_length_s", "ratio", "breaths_per_min", "practice_s", "stroke_rate_per_min"})
+    for (const char* key :
+         {"cycles_planned", "cycles_heard", "completion", "accuracy", "accuracy_low",
+          "accuracy_high", "shape_accuracy", "tempo_steadiness", "count_length_s", "ratio",
+          "breaths_per_min", "practice_s", "stroke_rate_per_min"})
         CHECK(json["summary"].contains(key));
     double end = 0;
     for (const auto& phase : json["phases"]) {
@@ -85,11 +92,13 @@ TEST_CASE("A faulty reading file is refused with the pointer of the fault")
     const Row rows[] = {
         {"", "/", "is not JSON"},
         {replaced(json, "\"version\": 1", "\"version\": 99"), "/version", "newer Layakari"},
-        {replaced(json, "\"kind\": \"inhale\"", "\"kind\": \"gulp\""), "/phases/0/kind", "must be one of"},
+        {replaced(json, "\"kind\": \"inhale\"", "\"kind\": \"gulp\""), "/phases/0/kind",
+         "must be one of"},
         {replaced(json, "\"cycle\": 0", "\"cycle\": 4000"), "/phases/", "no such cycle"},
         {replaced(json, "/parts/0", "/parts/7"), "/cycles/0/part", "no cycles of the plan"},
         {replaced(json, "\"repeat\": 10", "\"repeat\": 0"), "/plan/parts/0/repeat", "from 1 to"},
-        {replaced(json, "\"confidence\": ", "\"confidence\": 7"), "/phases/0/confidence", "from 0 to 1"},
+        {replaced(json, "\"confidence\": ", "\"confidence\": 7"), "/phases/0/confidence",
+         "from 0 to 1"},
     };
     for (const Row& row : rows) {
         const auto reading = parseReading(row.json, "r.json");
@@ -178,14 +187,16 @@ TEST_CASE("The sentence says which phase came up short, and from where on")
             p.role = Role::Practice;
             p.cycle = c;
             const Phase& planned = std::get<Cycles>(reading.plan->parts[0].content).phases[k];
-            cycle.phases.push_back({planned.kind, planned.counts, {reading.phases.size()}, 0, {}, {}});
+            cycle.phases.push_back(
+                {planned.kind, planned.counts, {reading.phases.size()}, 0, {}, {}});
             reading.phases.push_back(p);
         }
         reading.cycles.push_back(cycle);
     }
     reading.plan->countLengthS = 1;
     reading.summary = measure(reading.phases, reading.cycles, &*reading.plan);
-    CHECK(inOneSentence(reading) == "6 cycles of 4 : 7 : 8 in counts of 1.00 s. The inhale and the hold in were kept; the exhale came up short from cycle 4 on.");
+    CHECK(inOneSentence(reading) == "6 cycles of 4 : 7 : 8 in counts of 1.00 s. The inhale and the "
+                                    "hold in were kept; the exhale came up short from cycle 4 on.");
     CHECK_THAT(readableSummary(reading), Catch::Contains("(short)"));
 }
 

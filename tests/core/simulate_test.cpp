@@ -12,11 +12,13 @@ using namespace layakari;
 
 namespace {
 
-std::vector<float> firstSeconds(const Plan& plan, const Temperament& who, std::uint64_t seed, double seconds, std::size_t block = 4000)
+std::vector<float> firstSeconds(const Plan& plan, const Temperament& who, std::uint64_t seed,
+                                double seconds, std::size_t block = 4000)
 {
     Practitioner practitioner(plan, who, seed);
     std::vector<float> sound(static_cast<std::size_t>(seconds * who.sampleRateHz));
-    for (std::size_t i = 0; i < sound.size(); i += block) practitioner.read({sound.data() + i, std::min(block, sound.size() - i)});
+    for (std::size_t i = 0; i < sound.size(); i += block)
+        practitioner.read({sound.data() + i, std::min(block, sound.size() - i)});
     return sound;
 }
 
@@ -29,7 +31,7 @@ double powerBetween(const std::vector<float>& sound, int rateHz, double from, do
     return power / static_cast<double>(end - begin);
 }
 
-}  // namespace
+} // namespace
 
 TEST_CASE("The same seed gives the same sound, however it is read, and another seed another")
 {
@@ -54,7 +56,8 @@ TEST_CASE("Every preset can be carried out by every temperament, and its truth i
                 end = p.endS;
             }
             REQUIRE(end <= performance.durationS);
-            for (const Truth::Stroke& s : performance.truth.strokes) REQUIRE(s.timeS < performance.durationS);
+            for (const Truth::Stroke& s : performance.truth.strokes)
+                REQUIRE(s.timeS < performance.durationS);
         }
 }
 
@@ -117,14 +120,18 @@ TEST_CASE("Sound and truth are written together, as valid JSON with the plan in 
     const TemporaryFolder folder;
     Temperament who;
     who.sampleRateHz = 8000;
-    REQUIRE(writeSimulation(findPreset("ladder-even")->plan, who, 1, folder / "a.wav", folder / "a.json").has_value());
+    REQUIRE(writeSimulation(findPreset("ladder-even")->plan, who, 1, folder / "a.wav",
+                            folder / "a.json")
+                .has_value());
     const auto truth = nlohmann::json::parse(readText(folder / "a.json"));
     CHECK(truth["format"] == "layakari.truth");
     CHECK(truth["plan"]["name"] == findPreset("ladder-even")->plan.name);
     CHECK(truth["phases"].size() > 14);
     CHECK(std::filesystem::exists(folder / "a.wav"));
 
-    CHECK_FALSE(writeSimulation(findPreset("ladder-even")->plan, who, 1, folder / "b.wav", folder / "none" / "b.json").has_value());
+    CHECK_FALSE(writeSimulation(findPreset("ladder-even")->plan, who, 1, folder / "b.wav",
+                                folder / "none" / "b.json")
+                    .has_value());
     CHECK_FALSE(std::filesystem::exists(folder / "b.wav"));
 }
 

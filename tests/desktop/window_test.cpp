@@ -79,8 +79,19 @@ public:
         QDropEvent event(QPointF(400, 400), Qt::CopyAction, &mime, Qt::LeftButton, Qt::NoModifier);
         QApplication::sendEvent(&window, &event);
     }
-    void waitForRow(int rows = 1) { REQUIRE(QTest::qWaitFor([&] { return staff()->isVisible() && staff()->model()->rowCount() >= rows && !progress(); }, longMs)); }
-    bool progress() { return find<QWidget>("messageBar")->isVisible() && find<QPushButton>("messageButton")->text() == "Stop"; }
+    void waitForRow(int rows = 1)
+    {
+        REQUIRE(QTest::qWaitFor(
+            [&] {
+                return staff()->isVisible() && staff()->model()->rowCount() >= rows && !progress();
+            },
+            longMs));
+    }
+    bool progress()
+    {
+        return find<QWidget>("messageBar")->isVisible() &&
+               find<QPushButton>("messageButton")->text() == "Stop";
+    }
     void choosePlan(const QString& name)
     {
         auto* chooser = find<QComboBox>("planChooser");
@@ -98,10 +109,15 @@ public:
     QStringList rows()
     {
         QStringList all;
-        for (int i = 0; i < staff()->model()->rowCount(); ++i) all << staff()->model()->index(i, 0).data(Qt::AccessibleTextRole).toString();
+        for (int i = 0; i < staff()->model()->rowCount(); ++i)
+            all << staff()->model()->index(i, 0).data(Qt::AccessibleTextRole).toString();
         return all;
     }
-    void key(Qt::Key k, Qt::KeyboardModifiers modifiers = Qt::NoModifier) { QTest::keyClick(QApplication::focusWidget() ? QApplication::focusWidget() : &window, k, modifiers); }
+    void key(Qt::Key k, Qt::KeyboardModifiers modifiers = Qt::NoModifier)
+    {
+        QTest::keyClick(QApplication::focusWidget() ? QApplication::focusWidget() : &window, k,
+                        modifiers);
+    }
 };
 
 std::set<QRgb> coloursIn(const QImage& image)
@@ -133,7 +149,7 @@ void answerFileDialog(const QString& file)
     timer->start(50);
 }
 
-}  // namespace
+} // namespace
 
 TEST_CASE("An empty window says what to do first, and warns")
 {
@@ -141,7 +157,8 @@ TEST_CASE("An empty window says what to do first, and warns")
     CHECK(w.find<QWidget>("emptyPage")->isVisible());
     CHECK_FALSE(w.find<QPushButton>("save")->isEnabled());
     bool caution = false;
-    for (const QLabel* label : w.find<QWidget>("emptyPage")->findChildren<QLabel*>()) caution = caution || label->text().contains("ask your doctor");
+    for (const QLabel* label : w.find<QWidget>("emptyPage")->findChildren<QLabel*>())
+        caution = caution || label->text().contains("ask your doctor");
     CHECK(caution);
 }
 
@@ -149,7 +166,8 @@ TEST_CASE("A dropped recording is read: sentence, figures, a row a cycle")
 {
     Window w;
     w.openAs("square.flac", "square-4");
-    CHECK_THAT(w.text("sentence").toStdString(), Catch::Contains("4 cycles of 4 : 4 : 4 : 4 in counts of 1."));
+    CHECK_THAT(w.text("sentence").toStdString(),
+               Catch::Contains("4 cycles of 4 : 4 : 4 : 4 in counts of 1."));
     CHECK_THAT(w.text("completion").toStdString(), Catch::Contains("4 / 4"));
     CHECK_THAT(w.text("accuracy").toStdString(), Catch::Contains("±"));
     CHECK(w.text("accuracyName") == "accuracy, of 100");
@@ -158,7 +176,8 @@ TEST_CASE("A dropped recording is read: sentence, figures, a row a cycle")
     CHECK(w.rows().filter("Cycle").size() == 4);
     CHECK(w.rows().first().startsWith("before"));
     CHECK(w.rows().last().startsWith("after"));
-    QAbstractItemModelTester tester(w.staff()->model(), QAbstractItemModelTester::FailureReportingMode::Warning);
+    QAbstractItemModelTester tester(w.staff()->model(),
+                                    QAbstractItemModelTester::FailureReportingMode::Warning);
 }
 
 TEST_CASE("The staff is drawn in the four colours of the phases, in both themes")
@@ -168,7 +187,9 @@ TEST_CASE("The staff is drawn in the four colours of the phases, in both themes"
         Window w;
         w.openAs("square.flac", "square-4");
         QTest::qWait(50);
-        for (const QColor& colour : {theme->inhale, theme->holdFull, theme->exhale, theme->holdEmpty}) CHECK(hasColour(*w.staff(), colour));
+        for (const QColor& colour :
+             {theme->inhale, theme->holdFull, theme->exhale, theme->holdEmpty})
+            CHECK(hasColour(*w.staff(), colour));
         CHECK(hasColour(*w.find<QWidget>("soundStrip"), theme->inhale));
     }
     applyTheme(Theme::paperTheme());
@@ -177,9 +198,11 @@ TEST_CASE("The staff is drawn in the four colours of the phases, in both themes"
 TEST_CASE("All text can be read on its ground: contrast 4.5 to 1 or better")
 {
     for (const Theme* theme : {&Theme::paperTheme(), &Theme::beforeDawn()})
-        for (const QColor& text : {theme->ink, theme->softInk, theme->inhaleText, theme->holdFullText, theme->exhaleText, theme->holdEmptyText})
+        for (const QColor& text : {theme->ink, theme->softInk, theme->inhaleText,
+                                   theme->holdFullText, theme->exhaleText, theme->holdEmptyText})
             for (const QColor& ground : {theme->paper, theme->panel}) {
-                INFO(theme->name.toStdString() << " " << text.name().toStdString() << " on " << ground.name().toStdString());
+                INFO(theme->name.toStdString()
+                     << " " << text.name().toStdString() << " on " << ground.name().toStdString());
                 CHECK(contrastRatio(text, ground) >= 4.5);
             }
     CHECK(contrastRatio(Qt::black, Qt::white) == Approx(21));
@@ -226,7 +249,8 @@ TEST_CASE("A plan file is chosen in a dialog, and a faulty one is refused with i
     Window w;
     w.openAs("square.flac", "square-4");
     TemporaryFolder folder;
-    writeText(folder / "bad.json", R"({"format":"layakari.plan","version":1,"name":"x","parts":[{"kind":"cycles"}]})");
+    writeText(folder / "bad.json",
+              R"({"format":"layakari.plan","version":1,"name":"x","parts":[{"kind":"cycles"}]})");
     answerFileDialog(QString::fromStdString((folder / "bad.json").string()));
     w.choosePlan("From a plan file…");
     REQUIRE(QTest::qWaitFor([&] { return w.find<QWidget>("messageBar")->isVisible(); }, longMs));
@@ -247,8 +271,10 @@ TEST_CASE("A file that cannot be read is named with what to try, and the reading
     w.openAs("square.flac", "square-4");
     const QString sentence = w.text("sentence");
     w.drop({practice("broken.m4a")});
-    REQUIRE(QTest::qWaitFor([&] { return w.find<QWidget>("messageBar")->isVisible() && !w.progress(); }, longMs));
-    CHECK_THAT(w.text("message").toStdString(), Catch::Contains("broken.m4a") && Catch::Contains("try"));
+    REQUIRE(QTest::qWaitFor(
+        [&] { return w.find<QWidget>("messageBar")->isVisible() && !w.progress(); }, longMs));
+    CHECK_THAT(w.text("message").toStdString(),
+               Catch::Contains("broken.m4a") && Catch::Contains("try"));
     CHECK(w.text("sentence") == sentence);
     w.staff()->setFocus();
     w.key(Qt::Key_Escape);
@@ -277,7 +303,8 @@ TEST_CASE("Of two recordings dropped one after the other the later one is shown"
     CHECK(w.text("recordingName") == "evening");
 }
 
-TEST_CASE("Arrows go by row and by phase; Space plays and the cursor moves, with no sound device too")
+TEST_CASE(
+    "Arrows go by row and by phase; Space plays and the cursor moves, with no sound device too")
 {
     Window w;
     w.openAs("square.flac", "square-4");
@@ -319,7 +346,8 @@ TEST_CASE("A click in the strip chooses the phase under it, and a double click p
     QTest::mouseClick(strip, Qt::LeftButton, {}, {strip->width() * 2 / 5, 60});
     CHECK(strip->accessibleDescription().startsWith("held in "));
     QTest::mouseDClick(strip, Qt::LeftButton, {}, {strip->width() * 2 / 5, 60});
-    REQUIRE(QTest::qWaitFor([&] { return w.find<QPushButton>("playRow")->text() == "Stop"; }, longMs));
+    REQUIRE(
+        QTest::qWaitFor([&] { return w.find<QPushButton>("playRow")->text() == "Stop"; }, longMs));
     w.key(Qt::Key_Escape);
     CHECK(w.find<QPushButton>("playRow")->text() == "Play row");
 }
@@ -345,12 +373,14 @@ TEST_CASE("A reading is saved in a dialog and opened again, with its sound")
     CHECK(other.find<QPushButton>("playRow")->isEnabled());
 }
 
-TEST_CASE("A saved reading whose recording is gone is still shown, and says that it cannot be played")
+TEST_CASE(
+    "A saved reading whose recording is gone is still shown, and says that it cannot be played")
 {
     TemporaryFolder folder;
     std::filesystem::copy_file(practices() / "square.flac", folder / "gone.flac");
     auto listened = listenToFile(folder / "gone.flac");
-    writeText(folder / "gone.reading.json", readingToJson(readAgainst(*listened, findPreset("square-4")->plan)));
+    writeText(folder / "gone.reading.json",
+              readingToJson(readAgainst(*listened, findPreset("square-4")->plan)));
     std::filesystem::remove(folder / "gone.flac");
     Window w;
     w.drop({QString::fromStdString((folder / "gone.reading.json").string())});
@@ -362,7 +392,8 @@ TEST_CASE("A saved reading whose recording is gone is still shown, and says that
     CHECK(w.find<QComboBox>("planChooser")->currentText() == "Square breath 4 : 4 : 4 : 4");
 }
 
-TEST_CASE("Several files dropped at once: the first is read, the others wait under what was read lately")
+TEST_CASE(
+    "Several files dropped at once: the first is read, the others wait under what was read lately")
 {
     Window w;
     w.drop({practice("evening.flac"), practice("square.flac")});
@@ -372,8 +403,15 @@ TEST_CASE("Several files dropped at once: the first is read, the others wait und
     auto* recent = next.findChild<QListWidget*>("recent");
     REQUIRE(recent->count() == 2);
     next.show();
-    QTest::mouseClick(recent->viewport(), Qt::LeftButton, {}, recent->visualItemRect(recent->item(1)).center());
-    REQUIRE(QTest::qWaitFor([&] { return next.findChild<QLabel*>("recordingName")->text() == recent->item(1)->text().section(' ', 0, 0) || !next.windowTitle().startsWith("Layakari"); }, longMs));
+    QTest::mouseClick(recent->viewport(), Qt::LeftButton, {},
+                      recent->visualItemRect(recent->item(1)).center());
+    REQUIRE(QTest::qWaitFor(
+        [&] {
+            return next.findChild<QLabel*>("recordingName")->text() ==
+                       recent->item(1)->text().section(' ', 0, 0) ||
+                   !next.windowTitle().startsWith("Layakari");
+        },
+        longMs));
 }
 
 TEST_CASE("Numbers go to the places, and a place that is not there yet says so")
@@ -395,9 +433,12 @@ TEST_CASE("Nothing is cut at 1024x700: every control lies inside the window")
     QTest::qWait(50);
     CHECK(w.window.width() == 1024);
     for (const QWidget* widget : w.window.findChildren<QWidget*>()) {
-        if (!widget->isVisible() || (!qobject_cast<const QLabel*>(widget) && !qobject_cast<const QPushButton*>(widget))) continue;
+        if (!widget->isVisible() ||
+            (!qobject_cast<const QLabel*>(widget) && !qobject_cast<const QPushButton*>(widget)))
+            continue;
         INFO(widget->objectName().toStdString());
-        CHECK(w.window.rect().contains(QRect(widget->mapTo(&w.window, QPoint(0, 0)), widget->size())));
+        CHECK(w.window.rect().contains(
+            QRect(widget->mapTo(&w.window, QPoint(0, 0)), widget->size())));
         CHECK(widget->width() >= std::min(widget->minimumSizeHint().width(), 1024));
     }
 }
@@ -407,7 +448,9 @@ TEST_CASE("Every control has a name for screen readers")
     Window w;
     w.openAs("square.flac", "square-4");
     for (const QWidget* widget : w.window.findChildren<QWidget*>()) {
-        if (widget->focusPolicy() == Qt::NoFocus || !widget->isVisible() || widget->objectName().startsWith("qt_")) continue;
+        if (widget->focusPolicy() == Qt::NoFocus || !widget->isVisible() ||
+            widget->objectName().startsWith("qt_"))
+            continue;
         const auto* button = qobject_cast<const QPushButton*>(widget);
         INFO(widget->metaObject()->className() << " " << widget->objectName().toStdString());
         CHECK((!widget->accessibleName().isEmpty() || (button && !button->text().isEmpty())));
@@ -433,7 +476,12 @@ TEST_CASE("A reading of 600 cycles paints each view of its rows quickly enough t
             p.endS = t += 4;
             p.role = Role::Practice;
             p.cycle = c;
-            cycle.phases.push_back({static_cast<PhaseKind>(k), TargetCounts::exactly(4), {reading.phases.size()}, 0, {}, {}});
+            cycle.phases.push_back({static_cast<PhaseKind>(k),
+                                    TargetCounts::exactly(4),
+                                    {reading.phases.size()},
+                                    0,
+                                    {},
+                                    {}});
             reading.phases.push_back(p);
         }
         reading.cycles.push_back(cycle);

@@ -34,13 +34,17 @@ double jaccard(const ReadPhase& heard, const Truth::Phase& truth)
     return either > 0 ? both / either : 0;
 }
 
-}  // namespace
+} // namespace
 
-double Score::f1() const { return truePhases + heardPhases == 0 ? 0 : 2.0 * foundPhases / (truePhases + heardPhases); }
+double Score::f1() const
+{
+    return truePhases + heardPhases == 0 ? 0 : 2.0 * foundPhases / (truePhases + heardPhases);
+}
 
 double Score::practiceShareFound() const
 {
-    return truePracticePhases == 0 ? 0 : static_cast<double>(foundPracticePhases) / truePracticePhases;
+    return truePracticePhases == 0 ? 0
+                                   : static_cast<double>(foundPracticePhases) / truePracticePhases;
 }
 
 void Score::add(const Score& other)
@@ -52,7 +56,8 @@ void Score::add(const Score& other)
     foundPracticePhases += other.foundPracticePhases;
     swappedBreaths += other.swappedBreaths;
     trueBreaths += other.trueBreaths;
-    boundaryErrorsS.insert(boundaryErrorsS.end(), other.boundaryErrorsS.begin(), other.boundaryErrorsS.end());
+    boundaryErrorsS.insert(boundaryErrorsS.end(), other.boundaryErrorsS.begin(),
+                           other.boundaryErrorsS.end());
     boundarySdsS.insert(boundarySdsS.end(), other.boundarySdsS.begin(), other.boundarySdsS.end());
     for (const auto& [kind, errors] : other.durationErrorsS)
         durationErrorsS[kind].insert(durationErrorsS[kind].end(), errors.begin(), errors.end());
@@ -86,9 +91,11 @@ Summary trueSummary(const Truth& truth)
         std::size_t next = 0;
         for (const Phase& phase : wanted) {
             ReadCycle::Kept kept{phase.kind, phase.counts, {}, 0, {}, {}};
-            if (next < list.size() && phases[list[next]].kind == toReadKind(phase.kind)) kept.heard.push_back(list[next++]);
+            if (next < list.size() && phases[list[next]].kind == toReadKind(phase.kind))
+                kept.heard.push_back(list[next++]);
             // A hold that was interrupted goes on after the sip.
-            if (next + 1 < list.size() && isHold(phase.kind) && phases[list[next + 1]].kind == toReadKind(phase.kind)) {
+            if (next + 1 < list.size() && isHold(phase.kind) &&
+                phases[list[next + 1]].kind == toReadKind(phase.kind)) {
                 kept.heard.push_back(list[next + 1]);
                 next += 2;
             }
@@ -121,10 +128,12 @@ Score scoreReading(const Reading& reading, const Truth& truth)
         score.foundPracticePhases += practice && found;
         const bool breath = t.kind == "inhale" || t.kind == "exhale";
         score.trueBreaths += breath;
-        score.swappedBreaths += breath && overlaps && !found && !isPause(wordOf(reading.phases[best].kind));
+        score.swappedBreaths +=
+            breath && overlaps && !found && !isPause(wordOf(reading.phases[best].kind));
         if (!found || !practice) continue;
         const ReadPhase& heard = reading.phases[best];
-        score.boundaryErrorsS.insert(score.boundaryErrorsS.end(), {heard.startS - t.startS, heard.endS - t.endS});
+        score.boundaryErrorsS.insert(score.boundaryErrorsS.end(),
+                                     {heard.startS - t.startS, heard.endS - t.endS});
         score.boundarySdsS.insert(score.boundarySdsS.end(), {heard.startSdS, heard.endSdS});
         score.durationErrorsS[t.kind].push_back(heard.seconds() - (t.endS - t.startS));
     }
@@ -134,10 +143,13 @@ Score scoreReading(const Reading& reading, const Truth& truth)
     }
     const Summary ideal = trueSummary(truth);
     score.cyclesTrue = ideal.cyclesHeard;
-    score.cyclesFound = static_cast<int>(std::count_if(reading.cycles.begin(), reading.cycles.end(), [](const ReadCycle& c) { return !c.extra; }));
-    if (ideal.accuracy) score.accuracyError = reading.summary.accuracy.value_or(0) - *ideal.accuracy;
+    score.cyclesFound = static_cast<int>(std::count_if(
+        reading.cycles.begin(), reading.cycles.end(), [](const ReadCycle& c) { return !c.extra; }));
+    if (ideal.accuracy)
+        score.accuracyError = reading.summary.accuracy.value_or(0) - *ideal.accuracy;
     if (ideal.countLengthS)
-        score.countLengthErrorPercent = 100 * (reading.summary.countLengthS.value_or(0) / *ideal.countLengthS - 1);
+        score.countLengthErrorPercent =
+            100 * (reading.summary.countLengthS.value_or(0) / *ideal.countLengthS - 1);
     return score;
 }
 
@@ -145,9 +157,10 @@ double absoluteQuantile(std::vector<double> values, double share)
 {
     if (values.empty()) return 0;
     for (double& v : values) v = std::fabs(v);
-    const auto nth = values.begin() + static_cast<std::ptrdiff_t>(share * static_cast<double>(values.size() - 1));
+    const auto nth = values.begin() +
+                     static_cast<std::ptrdiff_t>(share * static_cast<double>(values.size() - 1));
     std::nth_element(values.begin(), nth, values.end());
     return *nth;
 }
 
-}  // namespace layakari::scoring
+} // namespace layakari::scoring

@@ -10,20 +10,20 @@
 
 namespace layakari::scoring {
 
-/// A reading held against what the recording really contains. Pauses of natural breathing that are too
-/// short to be holds count neither way.
+/// A reading held against what the recording really contains. Pauses of natural breathing that are
+/// too short to be holds count neither way.
 struct Score {
     int truePhases = 0;
-    int foundPhases = 0;     ///< right kind, overlap over half of what both cover together
+    int foundPhases = 0; ///< right kind, overlap over half of what both cover together
     int heardPhases = 0;
     int truePracticePhases = 0;
     int foundPracticePhases = 0;
-    int swappedBreaths = 0;  ///< inhale read as exhale or the other way round
+    int swappedBreaths = 0; ///< inhale read as exhale or the other way round
     int trueBreaths = 0;
-    std::vector<double> boundaryErrorsS;               ///< heard minus true, of found practice phases
-    std::vector<double> boundarySdsS;                  ///< as the reading states them
-    std::map<std::string, std::vector<double>> durationErrorsS;  ///< heard minus true, by kind
-    double accuracyError = 0;                          ///< heard minus true, in points
+    std::vector<double> boundaryErrorsS; ///< heard minus true, of found practice phases
+    std::vector<double> boundarySdsS;    ///< as the reading states them
+    std::map<std::string, std::vector<double>> durationErrorsS; ///< heard minus true, by kind
+    double accuracyError = 0;                                   ///< heard minus true, in points
     double countLengthErrorPercent = 0;
     int cyclesTrue = 0;
     int cyclesFound = 0;
@@ -41,4 +41,4 @@ Summary trueSummary(const Truth& truth);
 /// The value below which `share` of the absolute values lie; 0 for none.
 double absoluteQuantile(std::vector<double> values, double share);
 
-}  // namespace layakari::scoring
+} // namespace layakari::scoring

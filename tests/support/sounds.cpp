@@ -12,7 +12,8 @@ namespace layakari {
 std::vector<float> soundOf(double seconds, int rateHz, const std::function<double(double)>& f)
 {
     std::vector<float> sound(static_cast<std::size_t>(seconds * rateHz));
-    for (std::size_t i = 0; i < sound.size(); ++i) sound[i] = static_cast<float>(f(static_cast<double>(i) / rateHz));
+    for (std::size_t i = 0; i < sound.size(); ++i)
+        sound[i] = static_cast<float>(f(static_cast<double>(i) / rateHz));
     return sound;
 }
 
@@ -23,7 +24,8 @@ std::vector<float> whiteNoise(double seconds, int rateHz, double rms, unsigned s
     return soundOf(seconds, rateHz, [&](double) { return normal(engine); });
 }
 
-std::vector<float> bursts(double seconds, int rateHz, const std::vector<Burst>& when, double loudRms, double quietRms, unsigned seed)
+std::vector<float> bursts(double seconds, int rateHz, const std::vector<Burst>& when,
+                          double loudRms, double quietRms, unsigned seed)
 {
     std::mt19937 engine(seed);
     std::normal_distribution<double> normal;
@@ -35,7 +37,8 @@ std::vector<float> bursts(double seconds, int rateHz, const std::vector<Burst>& 
     });
 }
 
-void writeFloatWav(const std::filesystem::path& path, const std::vector<float>& interleaved, int rateHz, int channels)
+void writeFloatWav(const std::filesystem::path& path, const std::vector<float>& interleaved,
+                   int rateHz, int channels)
 {
     SF_INFO info{};
     info.samplerate = rateHz;
@@ -47,14 +50,17 @@ void writeFloatWav(const std::filesystem::path& path, const std::vector<float>& 
     sf_close(file);
 }
 
-void encode(const std::filesystem::path& from, const std::filesystem::path& to, const std::string& options)
+void encode(const std::filesystem::path& from, const std::filesystem::path& to,
+            const std::string& options)
 {
-    const std::string command = "ffmpeg -v error -y -i '" + from.string() + "' " + options + " '" + to.string() + "'";
+    const std::string command =
+        "ffmpeg -v error -y -i '" + from.string() + "' " + options + " '" + to.string() + "'";
     INFO(command);
     REQUIRE(std::system(command.c_str()) == 0);
 }
 
-Truth simulateTo(const std::filesystem::path& path, const std::string& preset, Temperament who, std::uint64_t seed)
+Truth simulateTo(const std::filesystem::path& path, const std::string& preset, Temperament who,
+                 std::uint64_t seed)
 {
     who.sampleRateHz = 16000;
     const Plan plan = findPreset(preset)->plan;
@@ -63,4 +69,4 @@ Truth simulateTo(const std::filesystem::path& path, const std::string& preset, T
     return Practitioner(plan, who, seed).truth();
 }
 
-}  // namespace layakari
+} // namespace layakari

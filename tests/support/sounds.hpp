@@ -22,15 +22,20 @@ struct Burst {
     double startS;
     double endS;
 };
-std::vector<float> bursts(double seconds, int rateHz, const std::vector<Burst>& when, double loudRms, double quietRms, unsigned seed = 1);
+std::vector<float> bursts(double seconds, int rateHz, const std::vector<Burst>& when,
+                          double loudRms, double quietRms, unsigned seed = 1);
 
 /// Writes interleaved float samples as a WAV file of 32-bit floats: any value, NaN too.
-void writeFloatWav(const std::filesystem::path& path, const std::vector<float>& interleaved, int rateHz, int channels = 1);
+void writeFloatWav(const std::filesystem::path& path, const std::vector<float>& interleaved,
+                   int rateHz, int channels = 1);
 
-/// Encodes with the ffmpeg command; `options` come before the output. Fails the test if it does not work.
-void encode(const std::filesystem::path& from, const std::filesystem::path& to, const std::string& options = "");
+/// Encodes with the ffmpeg command; `options` come before the output. Fails the test if it does not
+/// work.
+void encode(const std::filesystem::path& from, const std::filesystem::path& to,
+            const std::string& options = "");
 
 /// A simulated practice at 16 kHz, written to `path`; returns its truth.
-Truth simulateTo(const std::filesystem::path& path, const std::string& preset, Temperament who, std::uint64_t seed);
+Truth simulateTo(const std::filesystem::path& path, const std::string& preset, Temperament who,
+                 std::uint64_t seed);
 
-}  // namespace layakari
+} // namespace layakari

@@ -14,7 +14,8 @@ class TemporaryFolder {
 public:
     TemporaryFolder()
     {
-        std::string pattern = (std::filesystem::temp_directory_path() / "layakari-test-XXXXXX").string();
+        std::string pattern =
+            (std::filesystem::temp_directory_path() / "layakari-test-XXXXXX").string();
         if (!::mkdtemp(pattern.data())) std::abort();
         m_path = pattern;
     }
@@ -33,7 +34,10 @@ private:
     std::filesystem::path m_path;
 };
 
-inline void writeText(const std::filesystem::path& path, const std::string& text) { std::ofstream(path, std::ios::binary) << text; }
+inline void writeText(const std::filesystem::path& path, const std::string& text)
+{
+    std::ofstream(path, std::ios::binary) << text;
+}
 
 inline std::string readText(const std::filesystem::path& path)
 {
@@ -43,4 +47,4 @@ inline std::string readText(const std::filesystem::path& path)
     return out.str();
 }
 
-}  // namespace layakari
+} // namespace layakari
