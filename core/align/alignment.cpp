@@ -496,7 +496,7 @@ Alignment align(const Heard& heard, const BreathClasses& classes, const Plan* pl
 {
     const std::vector<PlannedStep> steps = plan ? unfold(*plan) : std::vector<PlannedStep>{};
     const Planned planned(steps);
-    if (planned.steps.empty() || !heard.anyBreath()) {
+    if (!plan || planned.steps.empty() || !heard.anyBreath()) {
         const double logOdds = classes.logOddsAIsInhale + pauseLogOddsAIsInhale(heard, classes);
         Namer namer(heard, classes, logOdds >= 0, 1 / (1 + std::exp(-std::fabs(logOdds))));
         if (!plan) namer.pairBreaths();

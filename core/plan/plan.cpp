@@ -47,6 +47,15 @@ private:
 
 } // namespace
 
+// Written out: a group holds parts that hold groups, and a compiler asked to default both asks
+// itself for ever.
+bool Group::operator==(const Group& other) const
+{
+    return repeat == other.repeat && name == other.name && parts == other.parts;
+}
+
+bool Part::operator==(const Part& other) const { return content == other.content; }
+
 const Cycles* PlannedStep::cycle() const
 {
     const auto* held = std::get_if<const Cycles*>(&content);

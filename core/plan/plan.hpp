@@ -99,10 +99,8 @@ struct Group {
 
 struct Part {
     std::variant<Cycles, Strokes, Rest, Group> content;
-    bool operator==(const Part&) const = default;
+    bool operator==(const Part& other) const;
 };
-
-inline bool Group::operator==(const Group&) const = default;
 
 struct Plan {
     std::string name;

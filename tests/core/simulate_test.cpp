@@ -89,7 +89,8 @@ TEST_CASE("Breath sounds where the truth says so, at the level over the room tha
     const auto sound = firstSeconds(plan, who, 11, 60);
     double breath = 0, room = 0;
     int breaths = 0, holds = 0;
-    for (const Truth::Phase& p : Practitioner(plan, who, 11).truth().phases) {
+    const Truth truth = Practitioner(plan, who, 11).truth();
+    for (const Truth::Phase& p : truth.phases) {
         if (p.role != Role::Practice || p.endS > 60) continue;
         const double power = powerBetween(sound, who.sampleRateHz, p.startS + 0.5, p.endS - 0.5);
         const bool isHold = p.kind.starts_with("hold");
