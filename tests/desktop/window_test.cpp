@@ -55,6 +55,9 @@ public:
         window.resize(1280, 800);
         window.show();
         REQUIRE(QTest::qWaitForWindowExposed(&window));
+        // On a bare X server no window manager gives the window the keys.
+        window.activateWindow();
+        REQUIRE(QTest::qWaitForWindowActive(&window));
     }
 
     template <class T>
