@@ -218,6 +218,8 @@ TEST_CASE("The theme changes with a key and is remembered")
         MainWindow window(data.path());
         window.show();
         REQUIRE(QTest::qWaitForWindowExposed(&window));
+        window.activateWindow();
+        REQUIRE(QTest::qWaitForWindowActive(&window));
         QTest::keyClick(&window, Qt::Key_D, Qt::ControlModifier);
         CHECK(currentTheme().dark);
         CHECK(hasColour(window, Theme::beforeDawn().paper));
