@@ -143,7 +143,7 @@ std::vector<Case> corpus(bool held, int seeds)
     for (const double db : {6.0, 9.0, 12.0, 20.0})
         for (const std::string plan : {"square-4", "four-seven-eight", "even-4-4"})
             cases.push_back(
-                {plan, held ? "held-fan" : "steady", db, "",
+                {plan, held ? "held-boathouse" : "steady", db, "",
                  static_cast<std::uint64_t>((held ? 2000 : 500) + static_cast<int>(db))});
     return cases;
 }

@@ -1,9 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/align/alignment.hpp"
 
-#include "core/align/cycle_match.hpp"
+#include "core/align/namer.hpp"
 
 #include <algorithm>
+#include <array>
 #include <cmath>
 #include <map>
 
@@ -20,11 +21,6 @@ constexpr double tempoStep = 1.07;
 constexpr double usualCountS = 1.15;
 constexpr double usualSpread = 0.4;
 constexpr double clockedSpread = 0.25;
-constexpr double missingCycleCost = 0.5; // left out between others
-constexpr double undoneCycleCost = 0.4;  // at the end: the likelier way to do fewer
-constexpr double strayBreathCost = 0.1;
-// An extra cycle must be as good as a planned one to be told from natural breathing.
-constexpr double extraCycleCost = 5;
 // How people keep to counts, as the spread of the log of a phase: from a third off down to one in
 // ten.
 constexpr double loosestSpread = 0.25;
@@ -33,19 +29,6 @@ constexpr double tightestSpread = 0.10;
 constexpr std::size_t exactCells = 60000;
 // Scores overstate: neighbouring phases share a tempo and a listener's faults.
 constexpr double temper = 0.5;
-constexpr double holdNameLoss = 0.99;
-
-struct Chosen {
-    std::size_t item = 0;
-    std::size_t step = 0;
-    bool extra = false;
-    CycleMatch match;
-};
-
-double inhaleProbability(double probabilityA, bool aIsInhale)
-{
-    return aIsInhale ? probabilityA : 1 - probabilityA;
-}
 
 std::vector<HeardItem> itemsOf(const Heard& heard, const BreathClasses& classes, bool aIsInhale)
 {
@@ -65,157 +48,6 @@ std::vector<HeardItem> itemsOf(const Heard& heard, const BreathClasses& classes,
     }
     return items;
 }
-
-// The planned cycles in order, with equal shapes recognised.
-struct Planned {
-    std::vector<std::size_t> steps; // index into the unfolded plan
-    std::vector<std::size_t> shape; // for each, index into shapes
-    std::vector<const std::vector<Phase>*> shapes;
-
-    explicit Planned(const std::vector<PlannedStep>& unfolded)
-    {
-        for (std::size_t s = 0; s < unfolded.size(); ++s) {
-            const Cycles* cycle = unfolded[s].cycle();
-            if (!cycle) continue;
-            steps.push_back(s);
-            std::size_t found = 0;
-            while (found < shapes.size() && *shapes[found] != cycle->phases) ++found;
-            if (found == shapes.size()) shapes.push_back(&cycle->phases);
-            shape.push_back(found);
-        }
-    }
-};
-
-using MatchTable = std::vector<std::vector<std::vector<CycleMatch>>>; // [shape][item]
-
-MatchTable matchTable(const Planned& planned, const std::vector<HeardItem>& items, const Keep& keep)
-{
-    MatchTable table(planned.shapes.size());
-    for (std::size_t s = 0; s < planned.shapes.size(); ++s) {
-        const CycleMatcher matcher(*planned.shapes[s], keep);
-        for (std::size_t i = 0; i < items.size(); ++i)
-            table[s].push_back(matcher.matches(items, i, false));
-    }
-    return table;
-}
-
-double strayCost(const HeardItem& item, double countS)
-{
-    return item.breath        ? strayBreathCost
-           : item.lastSilence ? 0
-                              : std::min(1.0, 0.2 * item.seconds / countS);
-}
-
-// Best score when any number of cycles of any shape may follow each other.
-double unorderedScore(const MatchTable& table, const std::vector<HeardItem>& items,
-                      const Keep& keep)
-{
-    std::vector<double> best(items.size() + 1, 0.0);
-    for (std::size_t i = items.size(); i-- > 0;) {
-        best[i] = best[i + 1] - strayCost(items[i], keep.countS);
-        for (const auto& shape : table)
-            for (const CycleMatch& match : shape[i])
-                best[i] = std::max(best[i], match.score + best[match.end]);
-    }
-    return best[0];
-}
-
-// The cycles in their planned order: [item][cycle] holds the best score of what is still to come.
-class OrderedAlignment {
-public:
-    OrderedAlignment(const Planned& planned, const MatchTable& table,
-                     const std::vector<HeardItem>& items, const Keep& keep)
-        : m_planned(planned),
-          m_table(table),
-          m_items(items),
-          m_keep(keep),
-          m_columns(planned.steps.size() + 1),
-          m_best((items.size() + 1) * m_columns)
-    {
-        for (std::size_t c = 0; c < m_columns; ++c)
-            cell(items.size(), c) =
-                static_cast<float>(-undoneCycleCost * static_cast<double>(m_columns - 1 - c));
-        for (std::size_t i = items.size(); i-- > 0;)
-            for (std::size_t c = m_columns; c-- > 0;)
-                cell(i, c) = static_cast<float>(bestFrom(i, c, nullptr));
-    }
-
-    double score() const { return m_best[0]; }
-
-    std::vector<Chosen> trace() const
-    {
-        std::vector<Chosen> chosen;
-        std::size_t i = 0;
-        std::size_t c = 0;
-        while (i < m_items.size()) {
-            Move move;
-            bestFrom(i, c, &move);
-            if (move.match) {
-                const bool extra = c == m_columns - 1 || move.isExtra;
-                const std::size_t like = extra ? (c == 0 ? 0 : c - 1) : c;
-                auto ways = CycleMatcher(*m_planned.shapes[m_planned.shape[like]], m_keep)
-                                .matches(m_items, i, true);
-                const auto way = std::find_if(ways.begin(), ways.end(), [&](const CycleMatch& w) {
-                    return w.end == move.match->end;
-                });
-                chosen.push_back({i, m_planned.steps[like], extra, std::move(*way)});
-            }
-            i = move.item;
-            c = move.cycle;
-        }
-        return chosen;
-    }
-
-private:
-    struct Move {
-        std::size_t item = 0;
-        std::size_t cycle = 0;
-        const CycleMatch* match = nullptr;
-        bool isExtra = false;
-    };
-
-    const Planned& m_planned;
-    const MatchTable& m_table;
-    const std::vector<HeardItem>& m_items;
-    Keep m_keep;
-    std::size_t m_columns;
-    std::vector<float> m_best;
-
-    float& cell(std::size_t item, std::size_t cycle) { return m_best[item * m_columns + cycle]; }
-    double best(std::size_t item, std::size_t cycle) const
-    {
-        return m_best[item * m_columns + cycle];
-    }
-
-    double bestFrom(std::size_t i, std::size_t c, Move* move) const
-    {
-        double high = best(i + 1, c) - strayCost(m_items[i], m_keep.countS);
-        Move taken{i + 1, c, nullptr, false};
-        const bool allDone = c == m_columns - 1;
-        if (!allDone) {
-            if (const double skipped = best(i, c + 1) - missingCycleCost; skipped > high) {
-                high = skipped;
-                taken = {i, c + 1, nullptr, false};
-            }
-            for (const CycleMatch& match : m_table[m_planned.shape[c]][i])
-                if (const double score = match.score + best(match.end, c + 1); score > high) {
-                    high = score;
-                    taken = {match.end, c + 1, &match, false};
-                }
-        }
-        // Once more than planned: known only when the plan goes on with another cycle or ends here.
-        const bool mayRepeat = c > 0 && (allDone || m_planned.shape[c] != m_planned.shape[c - 1]);
-        if (mayRepeat)
-            for (const CycleMatch& match : m_table[m_planned.shape[c - 1]][i])
-                if (const double score = match.score - extraCycleCost + best(match.end, c);
-                    score > high) {
-                    high = score;
-                    taken = {match.end, c, &match, true};
-                }
-        if (move) *move = taken;
-        return high;
-    }
-};
 
 struct Candidate {
     Keep keep;
@@ -296,163 +128,6 @@ double spreadOf(const std::vector<Chosen>& chosen, const std::vector<HeardItem>&
     constexpr double deviationOfMedian = 1.4826; // of a normal distribution
     return std::clamp(1.5 * deviationOfMedian * median(logs), tightestSpread, loosestSpread);
 }
-
-class Namer {
-public:
-    Namer(const Heard& heard, const BreathClasses& classes, bool aIsInhale,
-          double orientationProbability)
-        : m_heard(heard), m_orientation(orientationProbability)
-    {
-        std::size_t breath = 0;
-        for (std::size_t i = 0; i < heard.spans.size(); ++i) {
-            NamedSpan named;
-            named.span = i;
-            if (heard.spans[i].kind == HeardSpan::Kind::Breath) {
-                const double p = inhaleProbability(classes.probabilityA[breath++], aIsInhale);
-                nameBreath(named, p >= 0.5 ? PhaseKind::Inhale : PhaseKind::Exhale, p);
-                m_inhaleProbability[i] = p;
-            }
-            result.spans.push_back(named);
-        }
-    }
-
-    Alignment result;
-
-    void takeCycles(const std::vector<Chosen>& chosen, const std::vector<HeardItem>& items,
-                    const std::vector<PlannedStep>& steps)
-    {
-        for (const Chosen& c : chosen) {
-            const int index = static_cast<int>(result.cycles.size());
-            AlignedCycle cycle{c.step, c.extra, true, {}};
-            const std::vector<Phase>& phases = steps[c.step].cycle()->phases;
-            for (std::size_t k = 0; k < phases.size(); ++k) {
-                cycle.phases.emplace_back();
-                for (const std::size_t item : c.match.phases[k]) {
-                    NamedSpan& named = result.spans[items[item].span];
-                    named.cycle = index;
-                    named.role = Role::Practice;
-                    if (isHold(phases[k].kind))
-                        named.kind = phases[k].kind;
-                    else
-                        nameBreath(named, phases[k].kind, m_inhaleProbability[named.span]);
-                    cycle.phases.back().push_back(named.span);
-                }
-            }
-            claimWhatLiesWithin(cycle, index);
-            result.cycles.push_back(std::move(cycle));
-        }
-    }
-
-    // Without a plan: an inhale, what is held, the exhale after it.
-    void pairBreaths()
-    {
-        std::vector<NamedSpan>& spans = result.spans;
-        for (std::size_t i = 0; i < spans.size(); ++i) {
-            if (spans[i].kind != PhaseKind::Inhale) continue;
-            AlignedCycle cycle{0, false, false, {{i}, {}, {}, {}}};
-            std::size_t next = i + 1;
-            if (next < spans.size() && isSilence(next)) cycle.phases[1].push_back(next++);
-            if (next >= spans.size() || spans[next].kind != PhaseKind::Exhale) continue;
-            cycle.phases[2].push_back(next++);
-            if (next + 1 < spans.size() && isSilence(next)) cycle.phases[3].push_back(next);
-            cycle.complete = true;
-            for (const auto& phase : cycle.phases)
-                for (const std::size_t s : phase) {
-                    spans[s].cycle = static_cast<int>(result.cycles.size());
-                    spans[s].role = Role::Practice;
-                }
-            result.cycles.push_back(std::move(cycle));
-        }
-    }
-
-    void finish()
-    {
-        nameSilences();
-        setRoles();
-        // Silence before the first sound and after the last is nobody's hold, unless the plan says
-        // so.
-        auto& spans = result.spans;
-        if (!spans.empty() && isSilence(spans.back().span) && !spans.back().cycle) spans.pop_back();
-        if (spans.empty() || !isSilence(spans.front().span) || spans.front().cycle) return;
-        spans.erase(spans.begin());
-        for (AlignedCycle& cycle : result.cycles)
-            for (auto& phase : cycle.phases)
-                for (std::size_t& s : phase) --s;
-    }
-
-private:
-    const Heard& m_heard;
-    double m_orientation;
-    std::map<std::size_t, double> m_inhaleProbability;
-
-    bool isSilence(std::size_t i) const
-    {
-        return m_heard.spans[i].kind == HeardSpan::Kind::Silence;
-    }
-
-    void nameBreath(NamedSpan& named, PhaseKind kind, double inhale) const
-    {
-        const double p = kind == PhaseKind::Inhale ? inhale : 1 - inhale;
-        named.kind = kind;
-        named.confidence = m_orientation * p + (1 - m_orientation) * (1 - p);
-    }
-
-    // Pauses and sips between the phases of a cycle are part of it.
-    void claimWhatLiesWithin(const AlignedCycle& cycle, int index)
-    {
-        std::size_t first = result.spans.size();
-        std::size_t last = 0;
-        for (const auto& phase : cycle.phases)
-            for (const std::size_t s : phase) {
-                first = std::min(first, s);
-                last = std::max(last, s);
-            }
-        for (std::size_t s = first; s < last; ++s) {
-            result.spans[s].cycle = index;
-            result.spans[s].role = Role::Practice;
-        }
-    }
-
-    const NamedSpan* breathNear(std::size_t i, int direction) const
-    {
-        for (auto k = static_cast<std::ptrdiff_t>(i) + direction;
-             k >= 0 && k < static_cast<std::ptrdiff_t>(result.spans.size()); k += direction)
-            if (m_heard.spans[static_cast<std::size_t>(k)].kind == HeardSpan::Kind::Breath)
-                return &result.spans[static_cast<std::size_t>(k)];
-        return nullptr;
-    }
-
-    void nameSilences()
-    {
-        for (std::size_t i = 0; i < result.spans.size(); ++i) {
-            if (!isSilence(i)) continue;
-            NamedSpan& named = result.spans[i];
-            const NamedSpan* before = breathNear(i, -1);
-            const NamedSpan* after = breathNear(i, +1);
-            // What the lungs hold follows from the breath before, or else from the one after.
-            if (!named.kind && before)
-                named.kind =
-                    before->kind == PhaseKind::Inhale ? PhaseKind::HoldFull : PhaseKind::HoldEmpty;
-            double confidence = 1;
-            for (const NamedSpan* neighbour : {before, after})
-                if (neighbour) confidence = std::min(confidence, neighbour->confidence);
-            named.confidence = holdNameLoss * confidence;
-        }
-    }
-
-    void setRoles()
-    {
-        std::size_t first = result.spans.size();
-        std::size_t last = 0;
-        for (std::size_t i = 0; i < result.spans.size(); ++i)
-            if (result.spans[i].cycle) {
-                first = std::min(first, i);
-                last = i;
-            }
-        for (std::size_t i = first; i < last; ++i)
-            if (!result.spans[i].cycle) result.spans[i].role = Role::Rest;
-    }
-};
 
 // Free breathing has no order to go by, but its pauses follow the exhale (Benchetrit, Respir.
 // Physiol. 122, 2000).

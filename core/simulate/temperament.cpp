@@ -84,9 +84,9 @@ Temperament restless()
     return t;
 }
 
-Temperament heldWindy()
+Temperament windy()
 {
-    Temperament t = named("held-windy");
+    Temperament t = named("windy");
     t.ownCountS = 1.05;
     t.driftPerMinute = 0.03;
     t.cycleJitter = 0.035;
@@ -101,9 +101,9 @@ Temperament heldWindy()
     return t;
 }
 
-Temperament heldFan()
+Temperament slow()
 {
-    Temperament t = named("held-fan");
+    Temperament t = named("slow");
     t.ownCountS = 1.55;
     t.phaseJitter = 0.05;
     t.inhale = {1250, 1.3, -3, 3, 0.4, 0.2, 0.2, 0};
@@ -116,9 +116,9 @@ Temperament heldFan()
     return t;
 }
 
-Temperament heldStreet()
+Temperament street()
 {
-    Temperament t = named("held-street");
+    Temperament t = named("street");
     t.ownCountS = 1.25;
     t.driftPerMinute = -0.04;
     t.holdShrink = 0.08;
@@ -132,12 +132,65 @@ Temperament heldStreet()
     return t;
 }
 
+Temperament heldKitchen()
+{
+    Temperament t = named("held-kitchen"); // a phone's automatic gain beside a refrigerator
+    t.ownCountS = 1.0;
+    t.cycleJitter = 0.03;
+    t.phaseJitter = 0.06;
+    t.exhaleShrinkPerCycle = 0.015;
+    t.inhale = {1750, 0.9, -4, 1, 0.25, 0.15, 0.2, 0};
+    t.exhale = {750, 1.2, 0, -6, 0.15, 0.4, 0.25, 0.4};
+    t.breathToNoiseDb = 16;
+    t.noise = NoiseKind::Fan;
+    t.knocksPerMinute = 2;
+    t.automaticGain = true;
+    t.sampleRateHz = 44100;
+    return t;
+}
+
+Temperament heldAttic()
+{
+    Temperament t = named("held-attic"); // rain on the roof; the inhale is the louder one
+    t.ownCountS = 1.35;
+    t.driftPerMinute = 0.02;
+    t.phaseJitter = 0.05;
+    t.holdShrink = 0.06;
+    t.inhale = {1350, 1.1, 1, 2, 0.2, 0.2, 0.25, 0};
+    t.exhale = {1000, 1.0, -2, -4, 0.2, 0.5, 0.2, 0};
+    t.breathToNoiseDb = 15;
+    t.noise = NoiseKind::Hiss;
+    t.noiseStepDb = -4;
+    t.settleBreaths = 4;
+    return t;
+}
+
+Temperament heldBoathouse()
+{
+    Temperament t = named("held-boathouse"); // a large hard room, the phone some way off
+    t.ownCountS = 1.15;
+    t.driftPerMinute = -0.03;
+    t.cycleJitter = 0.04;
+    t.phaseJitter = 0.05;
+    t.inhale = {1600, 0.8, -4, 3, 0.3, 0.1, 0.3, 0};
+    t.exhale = {900, 1.3, 0, -8, 0.12, 0.6, 0.25, 0.6};
+    t.breathToNoiseDb = 17;
+    t.noise = NoiseKind::Room;
+    t.reverbSeconds = 0.8;
+    t.reverbLevel = 0.35;
+    t.knocksPerMinute = 1.5;
+    t.stolenBreath = 0.05;
+    t.sampleRateHz = 32000;
+    return t;
+}
+
 } // namespace
 
 std::vector<Temperament> temperaments()
 {
-    return {named("steady"), hurried(),  mouth(),     faint(),   alike(),
-            reversed(),      restless(), heldWindy(), heldFan(), heldStreet()};
+    return {named("steady"), hurried(),   mouth(),        faint(), alike(),
+            reversed(),      restless(),  windy(),        slow(),  street(),
+            heldKitchen(),   heldAttic(), heldBoathouse()};
 }
 
 Result<Temperament> temperamentByName(const std::string& name)

@@ -1,0 +1,160 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/align/namer.hpp"
+
+#include <algorithm>
+
+namespace layakari {
+
+namespace {
+
+constexpr double holdNameLoss = 0.99;
+
+} // namespace
+
+Namer::Namer(const Heard& heard, const BreathClasses& classes, bool aIsInhale,
+             double orientationProbability)
+    : m_heard(heard), m_orientation(orientationProbability)
+{
+    std::size_t breath = 0;
+    for (std::size_t i = 0; i < heard.spans.size(); ++i) {
+        NamedSpan named;
+        named.span = i;
+        if (heard.spans[i].kind == HeardSpan::Kind::Breath) {
+            const double p = inhaleProbability(classes.probabilityA[breath++], aIsInhale);
+            nameBreath(named, p >= 0.5 ? PhaseKind::Inhale : PhaseKind::Exhale, p);
+            m_inhaleProbability[i] = p;
+        }
+        result.spans.push_back(named);
+    }
+}
+
+void Namer::takeCycles(const std::vector<Chosen>& chosen, const std::vector<HeardItem>& items,
+                       const std::vector<PlannedStep>& steps)
+{
+    for (const Chosen& c : chosen) {
+        const int index = static_cast<int>(result.cycles.size());
+        AlignedCycle cycle{c.step, c.extra, true, {}};
+        const std::vector<Phase>& phases = steps[c.step].cycle()->phases;
+        for (std::size_t k = 0; k < phases.size(); ++k) {
+            cycle.phases.emplace_back();
+            for (const std::size_t item : c.match.phases[k]) {
+                NamedSpan& named = result.spans[items[item].span];
+                named.cycle = index;
+                named.role = Role::Practice;
+                if (isHold(phases[k].kind))
+                    named.kind = phases[k].kind;
+                else
+                    nameBreath(named, phases[k].kind, m_inhaleProbability[named.span]);
+                cycle.phases.back().push_back(named.span);
+            }
+        }
+        claimWhatLiesWithin(cycle, index);
+        result.cycles.push_back(std::move(cycle));
+    }
+}
+
+void Namer::pairBreaths()
+{
+    std::vector<NamedSpan>& spans = result.spans;
+    for (std::size_t i = 0; i < spans.size(); ++i) {
+        if (spans[i].kind != PhaseKind::Inhale) continue;
+        AlignedCycle cycle{0, false, false, {{i}, {}, {}, {}}};
+        std::size_t next = i + 1;
+        if (next < spans.size() && isSilence(next)) cycle.phases[1].push_back(next++);
+        if (next >= spans.size() || spans[next].kind != PhaseKind::Exhale) continue;
+        cycle.phases[2].push_back(next++);
+        if (next + 1 < spans.size() && isSilence(next)) cycle.phases[3].push_back(next);
+        cycle.complete = true;
+        for (const auto& phase : cycle.phases)
+            for (const std::size_t s : phase) {
+                spans[s].cycle = static_cast<int>(result.cycles.size());
+                spans[s].role = Role::Practice;
+            }
+        result.cycles.push_back(std::move(cycle));
+    }
+}
+
+void Namer::finish()
+{
+    nameSilences();
+    setRoles();
+    // Silence before the first sound and after the last is nobody's hold, unless the plan says
+    // so.
+    auto& spans = result.spans;
+    if (!spans.empty() && isSilence(spans.back().span) && !spans.back().cycle) spans.pop_back();
+    if (spans.empty() || !isSilence(spans.front().span) || spans.front().cycle) return;
+    spans.erase(spans.begin());
+    for (AlignedCycle& cycle : result.cycles)
+        for (auto& phase : cycle.phases)
+            for (std::size_t& s : phase) --s;
+}
+
+bool Namer::isSilence(std::size_t i) const
+{
+    return m_heard.spans[i].kind == HeardSpan::Kind::Silence;
+}
+
+void Namer::nameBreath(NamedSpan& named, PhaseKind kind, double inhale) const
+{
+    const double p = kind == PhaseKind::Inhale ? inhale : 1 - inhale;
+    named.kind = kind;
+    named.confidence = m_orientation * p + (1 - m_orientation) * (1 - p);
+}
+
+// Pauses and sips between the phases of a cycle are part of it.
+void Namer::claimWhatLiesWithin(const AlignedCycle& cycle, int index)
+{
+    std::size_t first = result.spans.size();
+    std::size_t last = 0;
+    for (const auto& phase : cycle.phases)
+        for (const std::size_t s : phase) {
+            first = std::min(first, s);
+            last = std::max(last, s);
+        }
+    for (std::size_t s = first; s < last; ++s) {
+        result.spans[s].cycle = index;
+        result.spans[s].role = Role::Practice;
+    }
+}
+
+const NamedSpan* Namer::breathNear(std::size_t i, int direction) const
+{
+    for (auto k = static_cast<std::ptrdiff_t>(i) + direction;
+         k >= 0 && k < static_cast<std::ptrdiff_t>(result.spans.size()); k += direction)
+        if (m_heard.spans[static_cast<std::size_t>(k)].kind == HeardSpan::Kind::Breath)
+            return &result.spans[static_cast<std::size_t>(k)];
+    return nullptr;
+}
+
+void Namer::nameSilences()
+{
+    for (std::size_t i = 0; i < result.spans.size(); ++i) {
+        if (!isSilence(i)) continue;
+        NamedSpan& named = result.spans[i];
+        const NamedSpan* before = breathNear(i, -1);
+        const NamedSpan* after = breathNear(i, +1);
+        // What the lungs hold follows from the breath before, or else from the one after.
+        if (!named.kind && before)
+            named.kind =
+                before->kind == PhaseKind::Inhale ? PhaseKind::HoldFull : PhaseKind::HoldEmpty;
+        double confidence = 1;
+        for (const NamedSpan* neighbour : {before, after})
+            if (neighbour) confidence = std::min(confidence, neighbour->confidence);
+        named.confidence = holdNameLoss * confidence;
+    }
+}
+
+void Namer::setRoles()
+{
+    std::size_t first = result.spans.size();
+    std::size_t last = 0;
+    for (std::size_t i = 0; i < result.spans.size(); ++i)
+        if (result.spans[i].cycle) {
+            first = std::min(first, i);
+            last = i;
+        }
+    for (std::size_t i = first; i < last; ++i)
+        if (!result.spans[i].cycle) result.spans[i].role = Role::Rest;
+}
+
+} // namespace layakari
