@@ -14,6 +14,7 @@ Exit exitFor(const Error& error)
     case ErrorCode::CannotRead:
     case ErrorCode::Cancelled: return CannotRead;
     case ErrorCode::BadPlan: return BadPlan;
+    case ErrorCode::BadJournal:
     case ErrorCode::BadReading:
     case ErrorCode::CannotWrite:
     case ErrorCode::BadArgument: return Usage;

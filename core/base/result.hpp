@@ -13,6 +13,7 @@ enum class ErrorCode {
     BadReading,  ///< a reading file breaks the reading format; `place` is the JSON pointer
     CannotWrite, ///< an output could not be written; nothing half-written is left behind
     BadArgument, ///< a name or value that the caller gave is not known
+    BadJournal,  ///< the journal is broken, newer than this program, locked, or cannot be made
     Cancelled,   ///< stopped by the caller's stop token
 };
 

@@ -17,7 +17,7 @@ const std::map<std::string_view, double> justRatios{
 
 } // namespace
 
-std::optional<double> swaraRatio(const std::string& name)
+std::optional<double> swaraRatio(const std::string& name, Tuning tuning)
 {
     std::string_view swara = name;
     double octave = 1;
@@ -27,7 +27,10 @@ std::optional<double> swaraRatio(const std::string& name)
     }
     const auto it = justRatios.find(swara);
     if (it == justRatios.end()) return std::nullopt;
-    return it->second * octave;
+    const double ratio = tuning == Tuning::Just
+                             ? it->second
+                             : std::exp2(std::round(12 * std::log2(it->second)) / 12);
+    return ratio * octave;
 }
 
 bool isSwara(const std::string& name) { return swaraRatio(name).has_value(); }

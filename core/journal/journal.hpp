@@ -1,0 +1,92 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// The journal: people, plans, ladders, courses and sittings in one SQLite file.
+//
+//     auto journal = Journal::open(folder);             // makes folder (0700) and journal.db
+//     (0600) journal->savePerson(person);                      // on disk when it returns
+//
+// Every change is one transaction: after a crash it is there whole or not at all. A journal is used
+// from one thread.
+#pragma once
+
+#include "core/journal/records.hpp"
+
+#include <filesystem>
+#include <memory>
+
+namespace layakari {
+
+class Journal {
+public:
+    /// Opens or makes the journal in `folder` and brings an older one up to date, in one
+    /// transaction. BadJournal: it is broken, of a newer version (it is left as it is), in use and
+    /// locked, or the folder cannot be made.
+    static Result<Journal> open(const std::filesystem::path& folder);
+    Journal(Journal&&) noexcept;
+    Journal& operator=(Journal&&) noexcept;
+    ~Journal();
+
+    static constexpr int newestVersion = 2;
+
+    // People. Names need not differ; an empty one is refused with BadArgument.
+    Result<std::vector<Person>> people(bool withArchived = false) const;
+    Result<std::optional<Person>> person(Id id) const;
+    /// Adds (`id` 0) or changes; returns the id.
+    Result<Id> savePerson(const Person& person);
+
+    Result<DayState> dayState(Id person, Day day) const;
+    Result<void> saveDayState(Id person, Day day, const DayState& state);
+    Result<std::vector<Acknowledgement>> acknowledgements(Id person) const;
+    Result<void> acknowledge(Id person, const Acknowledgement& given);
+
+    // Plans: of one person, or of everybody (`person` 0).
+    Result<std::vector<KeptPlan>> plans(Id person) const; ///< newest versions, by name
+    Result<std::optional<KeptPlan>> planVersion(Id versionId) const;
+    /// Adds (`planId` 0) or changes. Where the newest version is in use, a new one is made.
+    Result<KeptPlan> savePlan(Id planId, Id person, const Plan& plan);
+    /// No longer listed; what used it keeps it.
+    Result<void> archivePlan(Id planId);
+    /// The version of `plan` that is kept for reference, shared by all who use the same plan; made
+    /// when there is none. It is not listed among anybody's plans.
+    Result<Id> versionFor(const Plan& plan);
+
+    // Ladders that were made here, for everybody.
+    Result<std::vector<KeptLadder>> ladders() const;
+    Result<Id> saveLadder(const KeptLadder& ladder);
+    Result<void> deleteLadder(Id id);
+    Result<std::vector<LadderPlace>> places(Id person) const; ///< the latest first
+    Result<void> savePlace(Id person, const LadderPlace& place);
+    Result<void> leaveLadder(Id person, const std::string& ladder);
+
+    Result<std::vector<Course>> courses(Id person) const;
+    Result<Id> saveCourse(const Course& course);
+    Result<void> deleteCourse(Id id);
+
+    /// Adds a sitting with its reading as JSON. A recording that is there already for this person
+    /// (by `sha256`) is replaced, not doubled. Returns the id.
+    Result<Id> saveSitting(const Sitting& sitting, const std::string& readingJson);
+    /// The latest first, at most `most`; of one person (0: of all).
+    Result<std::vector<Sitting>> sittings(Id person, int most) const;
+    /// Those of exactly this plan, whatever version row it is kept in.
+    Result<std::vector<Sitting>> sittingsOfPlan(Id person, const Plan& plan, int most) const;
+    Result<std::optional<std::string>> readingOf(Id sitting) const;
+    /// For each person the number of sittings and the day of the last one.
+    struct Activity {
+        Id person = 0;
+        int sittings = 0;
+        Day last;
+    };
+    Result<std::vector<Activity>> activity() const;
+
+    std::optional<std::string> setting(const std::string& key) const;
+    Result<void> saveSetting(const std::string& key, const std::string& value);
+
+    const std::filesystem::path& folder() const;
+
+private:
+    struct Store;
+    explicit Journal(std::unique_ptr<Store> store);
+    std::unique_ptr<Store> m_store;
+};
+
+} // namespace layakari

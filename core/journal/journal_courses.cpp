@@ -1,0 +1,134 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/journal/journal.hpp"
+#include "core/journal/store.hpp"
+
+namespace layakari {
+
+Result<std::vector<KeptLadder>> Journal::ladders() const
+{
+    return m_store->guarded([&] {
+        SQLite::Statement query(m_store->db, "SELECT id, json FROM ladder ORDER BY id");
+        std::vector<KeptLadder> ladders;
+        while (query.executeStep())
+            if (auto ladder = parseLadder(query.getColumn(1).getString(), "journal"))
+                ladders.push_back({query.getColumn(0).getInt64(), *std::move(ladder)});
+        return ladders;
+    });
+}
+
+Result<Id> Journal::saveLadder(const KeptLadder& ladder)
+{
+    const std::string json = ladderToJson(ladder.ladder);
+    if (auto valid = parseLadder(json, ladder.ladder.name); !valid) return fail(valid.error());
+    return m_store->inTransaction([&]() -> Id {
+        SQLite::Statement write(m_store->db, ladder.id == 0
+                                                 ? "INSERT INTO ladder (json) VALUES (?)"
+                                                 : "UPDATE ladder SET json = ? WHERE id = ?");
+        write.bind(1, json);
+        if (ladder.id != 0) write.bind(2, ladder.id);
+        write.exec();
+        return ladder.id == 0 ? m_store->db.getLastInsertRowid() : ladder.id;
+    });
+}
+
+Result<void> Journal::deleteLadder(Id id)
+{
+    return m_store->inTransaction([&] {
+        SQLite::Statement places(m_store->db, "DELETE FROM ladder_place WHERE ladder = ?");
+        places.bind(1, "own:" + std::to_string(id));
+        places.exec();
+        SQLite::Statement ladder(m_store->db, "DELETE FROM ladder WHERE id = ?");
+        ladder.bind(1, id);
+        ladder.exec();
+    });
+}
+
+Result<std::vector<LadderPlace>> Journal::places(Id person) const
+{
+    return m_store->guarded([&] {
+        SQLite::Statement query(m_store->db, "SELECT ladder, rung, since FROM ladder_place WHERE "
+                                             "person = ? ORDER BY since DESC, ladder");
+        query.bind(1, person);
+        std::vector<LadderPlace> places;
+        while (query.executeStep())
+            places.push_back({query.getColumn(0).getString(), query.getColumn(1).getInt(),
+                              sql::dayOf(query.getColumn(2))});
+        return places;
+    });
+}
+
+Result<void> Journal::savePlace(Id person, const LadderPlace& place)
+{
+    return m_store->inTransaction([&] {
+        SQLite::Statement write(m_store->db,
+                                "INSERT OR REPLACE INTO ladder_place VALUES (?, ?, ?, ?)");
+        write.bind(1, person);
+        write.bind(2, place.ladder);
+        write.bind(3, place.rung);
+        write.bind(4, dayToText(place.since));
+        write.exec();
+    });
+}
+
+Result<void> Journal::leaveLadder(Id person, const std::string& ladder)
+{
+    return m_store->inTransaction([&] {
+        SQLite::Statement write(m_store->db,
+                                "DELETE FROM ladder_place WHERE person = ? AND ladder = ?");
+        write.bind(1, person);
+        write.bind(2, ladder);
+        write.exec();
+    });
+}
+
+Result<std::vector<Course>> Journal::courses(Id person) const
+{
+    return m_store->guarded([&] {
+        SQLite::Statement query(m_store->db,
+                                "SELECT id, person, plan_version, weekdays, weeks, starts, hour "
+                                "FROM course WHERE person = ? ORDER BY starts, hour, id");
+        query.bind(1, person);
+        std::vector<Course> courses;
+        while (query.executeStep())
+            courses.push_back({query.getColumn(0).getInt64(), query.getColumn(1).getInt64(),
+                               query.getColumn(2).getInt64(), query.getColumn(3).getUInt(),
+                               query.getColumn(4).getInt(), sql::dayOf(query.getColumn(5)),
+                               query.getColumn(6).getInt()});
+        return courses;
+    });
+}
+
+Result<Id> Journal::saveCourse(const Course& course)
+{
+    if (course.weekdays == 0 || course.weeks < 1)
+        return fail({ErrorCode::BadArgument, "", "", "a course needs a weekday and a week",
+                     "choose at least one day"});
+    return m_store->inTransaction([&]() -> Id {
+        SQLite::Statement write(
+            m_store->db,
+            course.id == 0 ? "INSERT INTO course (person, plan_version, weekdays, weeks, starts, "
+                             "hour) VALUES (?, ?, ?, ?, ?, ?)"
+                           : "UPDATE course SET person = ?, plan_version = ?, weekdays = ?, weeks "
+                             "= ?, starts = ?, hour = ? WHERE id = ?");
+        write.bind(1, course.person);
+        write.bind(2, course.planVersion);
+        write.bind(3, static_cast<std::int64_t>(course.weekdays));
+        write.bind(4, course.weeks);
+        write.bind(5, dayToText(course.starts));
+        write.bind(6, course.hour);
+        if (course.id != 0) write.bind(7, course.id);
+        write.exec();
+        return course.id == 0 ? m_store->db.getLastInsertRowid() : course.id;
+    });
+}
+
+Result<void> Journal::deleteCourse(Id id)
+{
+    return m_store->inTransaction([&] {
+        SQLite::Statement write(m_store->db, "DELETE FROM course WHERE id = ?");
+        write.bind(1, id);
+        write.exec();
+    });
+}
+
+} // namespace layakari

@@ -1,0 +1,133 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/journal/journal.hpp"
+#include "core/journal/store.hpp"
+
+namespace layakari {
+
+namespace {
+
+// A version's plan; nothing where it cannot be parsed, which only a damaged journal has.
+std::optional<KeptPlan> keptFrom(SQLite::Statement& row)
+{
+    auto plan = parsePlan(row.getColumn(3).getString(), "journal");
+    if (!plan) return std::nullopt;
+    return KeptPlan{row.getColumn(0).getInt64(), row.getColumn(1).getInt64(),
+                    row.getColumn(2).getInt(), *std::move(plan)};
+}
+
+bool isUsed(SQLite::Database& db, Id version)
+{
+    SQLite::Statement query(db, "SELECT EXISTS (SELECT 1 FROM sitting WHERE plan_version = ?1) OR "
+                                "EXISTS (SELECT 1 FROM course WHERE plan_version = ?1)");
+    query.bind(1, version);
+    query.executeStep();
+    return query.getColumn(0).getInt() != 0;
+}
+
+Id insertPlan(SQLite::Database& db, std::optional<Id> person, bool listed)
+{
+    SQLite::Statement write(db, "INSERT INTO plan (person, listed) VALUES (?, ?)");
+    sql::bind(write, 1, person);
+    write.bind(2, listed ? 1 : 0);
+    write.exec();
+    return db.getLastInsertRowid();
+}
+
+Id insertVersion(SQLite::Database& db, Id plan, int version, const std::string& json)
+{
+    SQLite::Statement write(db, "INSERT INTO plan_version (plan, version, json) VALUES (?, ?, ?)");
+    write.bind(1, plan);
+    write.bind(2, version);
+    write.bind(3, json);
+    write.exec();
+    return db.getLastInsertRowid();
+}
+
+std::optional<KeptPlan> newestKept(SQLite::Database& db, Id plan)
+{
+    SQLite::Statement query(db, "SELECT plan, id, version, json FROM plan_version WHERE plan = ? "
+                                "ORDER BY version DESC LIMIT 1");
+    query.bind(1, plan);
+    if (!query.executeStep()) return std::nullopt;
+    return keptFrom(query);
+}
+
+} // namespace
+
+Result<std::vector<KeptPlan>> Journal::plans(Id person) const
+{
+    return m_store->guarded([&] {
+        SQLite::Statement query(
+            m_store->db,
+            "SELECT v.plan, v.id, max(v.version), v.json FROM plan_version v JOIN plan p ON p.id = "
+            "v.plan WHERE p.archived = 0 AND p.listed = 1 AND p.person IS ? GROUP BY v.plan ORDER "
+            "BY lower(json_extract(v.json, '$.name')), v.plan");
+        sql::bind(query, 1, person == 0 ? std::nullopt : std::optional<Id>(person));
+        std::vector<KeptPlan> plans;
+        while (query.executeStep())
+            if (auto kept = keptFrom(query)) plans.push_back(*std::move(kept));
+        return plans;
+    });
+}
+
+Result<std::optional<KeptPlan>> Journal::planVersion(Id versionId) const
+{
+    return m_store->guarded([&]() -> std::optional<KeptPlan> {
+        SQLite::Statement query(m_store->db,
+                                "SELECT plan, id, version, json FROM plan_version WHERE id = ?");
+        query.bind(1, versionId);
+        if (!query.executeStep()) return std::nullopt;
+        return keptFrom(query);
+    });
+}
+
+Result<KeptPlan> Journal::savePlan(Id planId, Id person, const Plan& plan)
+{
+    const std::string json = planToJson(plan);
+    // What is kept can be read again: a plan out of bounds is refused here, with its pointer.
+    if (auto valid = parsePlan(json, plan.name); !valid) return fail(valid.error());
+    return m_store->inTransaction([&]() -> KeptPlan {
+        SQLite::Database& db = m_store->db;
+        const auto newest = planId == 0 ? std::nullopt : newestKept(db, planId);
+        if (!newest) {
+            const Id id =
+                insertPlan(db, person == 0 ? std::nullopt : std::optional<Id>(person), true);
+            return {id, insertVersion(db, id, 1, json), 1, plan};
+        }
+        if (newest->plan == plan) return *newest;
+        if (isUsed(db, newest->versionId)) {
+            const int version = newest->version + 1;
+            return {planId, insertVersion(db, planId, version, json), version, plan};
+        }
+        SQLite::Statement write(db, "UPDATE plan_version SET json = ? WHERE id = ?");
+        write.bind(1, json);
+        write.bind(2, newest->versionId);
+        write.exec();
+        return {planId, newest->versionId, newest->version, plan};
+    });
+}
+
+Result<void> Journal::archivePlan(Id planId)
+{
+    return m_store->inTransaction([&] {
+        SQLite::Statement write(m_store->db, "UPDATE plan SET archived = 1 WHERE id = ?");
+        write.bind(1, planId);
+        write.exec();
+    });
+}
+
+Result<Id> Journal::versionFor(const Plan& plan)
+{
+    const std::string json = planToJson(plan);
+    if (auto valid = parsePlan(json, plan.name); !valid) return fail(valid.error());
+    return m_store->inTransaction([&]() -> Id {
+        SQLite::Database& db = m_store->db;
+        SQLite::Statement query(db,
+                                "SELECT id FROM plan_version WHERE json = ? ORDER BY id LIMIT 1");
+        query.bind(1, json);
+        if (query.executeStep()) return query.getColumn(0).getInt64();
+        return insertVersion(db, insertPlan(db, std::nullopt, false), 1, json);
+    });
+}
+
+} // namespace layakari

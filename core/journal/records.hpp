@@ -1,0 +1,101 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// What a journal holds, as values. An `id` of 0 is not kept yet.
+#pragma once
+
+#include "core/plan/cautions.hpp"
+#include "core/plan/ladder.hpp"
+
+#include <chrono>
+#include <cstdint>
+#include <optional>
+#include <string>
+#include <vector>
+
+namespace layakari {
+
+using Id = std::int64_t;
+/// A day of the local calendar.
+using Day = std::chrono::sys_days;
+
+/// "2026-11-25"; and back, nothing for any other text.
+std::string dayToText(Day day);
+std::optional<Day> dayFromText(const std::string& text);
+
+struct Person {
+    Id id = 0;
+    std::string name;
+    std::string note;
+    std::optional<int> usualHour;    ///< 0 to 23: when this person usually practises
+    std::optional<double> ownCountS; ///< where it is known
+    std::optional<double> saHz;
+    School school;
+    Conditions conditions;     ///< lasting ones; private
+    std::string breathProfile; ///< what this person's breath sounds like, as JSON; may be empty
+    bool archived = false;
+    bool operator==(const Person&) const = default;
+};
+
+/// How a person is on one day.
+struct DayState {
+    Conditions conditions;
+    std::optional<double> hoursSinceMeal;
+    bool operator==(const DayState&) const = default;
+};
+
+/// A plan as it is kept. A version that a sitting or a course uses is never changed: saving over it
+/// makes the next version.
+struct KeptPlan {
+    Id id = 0;
+    Id versionId = 0;
+    int version = 1;
+    Plan plan;
+};
+
+struct KeptLadder {
+    Id id = 0;
+    Ladder ladder;
+};
+
+/// On which rung of a ladder a person stands. `ladder` is "own:ID" or a built-in ladder's id.
+struct LadderPlace {
+    std::string ladder;
+    int rung = 0;
+    Day since;
+    bool operator==(const LadderPlace&) const = default;
+};
+
+/// Something that is planned: a plan on some weekdays for some weeks.
+struct Course {
+    Id id = 0;
+    Id person = 0;
+    Id planVersion = 0;
+    unsigned weekdays = 0; ///< bit 0 Monday to bit 6 Sunday
+    int weeks = 1;
+    Day starts;
+    int hour = 7; ///< local: a morning or an evening
+    bool operator==(const Course&) const = default;
+};
+
+/// A sitting's figures, as lists and charts need them.
+struct Sitting {
+    Id id = 0;
+    Id person = 0;
+    std::optional<Id> planVersion;
+    std::int64_t startedAt = 0; ///< seconds since 1970, UTC
+    Day day;                    ///< local
+    std::string recording;      ///< file
+    std::string sha256;
+    double practiceS = 0;
+    std::optional<double> accuracy; ///< percent
+    std::optional<double> accuracyLow;
+    std::optional<double> accuracyHigh;
+    std::optional<double> completion; ///< percent
+    std::optional<double> countLengthS;
+    std::optional<double> longestHoldS;
+    int strainSigns = 0;
+    std::vector<std::string> complaints; ///< "dizzy", "breathless", ...
+    bool operator==(const Sitting&) const = default;
+};
+
+} // namespace layakari

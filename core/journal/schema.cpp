@@ -1,0 +1,100 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/journal/schema.hpp"
+
+#include <array>
+
+namespace layakari {
+
+namespace {
+
+constexpr std::string_view peopleAndPlans = R"sql(
+CREATE TABLE setting (key TEXT PRIMARY KEY, value TEXT NOT NULL);
+CREATE TABLE person (
+    id INTEGER PRIMARY KEY,
+    name TEXT NOT NULL,
+    note TEXT NOT NULL DEFAULT '',
+    usual_hour INTEGER,
+    own_count_s REAL,
+    sa_hz REAL,
+    school TEXT NOT NULL DEFAULT '{}',
+    breath_profile TEXT NOT NULL DEFAULT '',
+    archived INTEGER NOT NULL DEFAULT 0);
+CREATE TABLE person_condition (
+    person INTEGER NOT NULL REFERENCES person ON DELETE CASCADE,
+    condition TEXT NOT NULL,
+    PRIMARY KEY (person, condition)) WITHOUT ROWID;
+CREATE TABLE acknowledgement (
+    id INTEGER PRIMARY KEY,
+    person INTEGER NOT NULL REFERENCES person ON DELETE CASCADE,
+    technique TEXT NOT NULL,
+    demands INTEGER NOT NULL,
+    conditions TEXT NOT NULL,
+    day TEXT NOT NULL);
+CREATE INDEX acknowledgement_of_person ON acknowledgement (person);
+CREATE TABLE day_state (
+    person INTEGER NOT NULL REFERENCES person ON DELETE CASCADE,
+    day TEXT NOT NULL,
+    conditions TEXT NOT NULL,
+    hours_since_meal REAL,
+    PRIMARY KEY (person, day)) WITHOUT ROWID;
+CREATE TABLE plan (
+    id INTEGER PRIMARY KEY,
+    person INTEGER REFERENCES person ON DELETE CASCADE,
+    listed INTEGER NOT NULL DEFAULT 1,
+    archived INTEGER NOT NULL DEFAULT 0);
+CREATE TABLE plan_version (
+    id INTEGER PRIMARY KEY,
+    plan INTEGER NOT NULL REFERENCES plan ON DELETE CASCADE,
+    version INTEGER NOT NULL,
+    json TEXT NOT NULL,
+    UNIQUE (plan, version));
+CREATE INDEX plan_version_by_text ON plan_version (json);
+)sql";
+
+constexpr std::string_view laddersCoursesSittings = R"sql(
+CREATE TABLE ladder (id INTEGER PRIMARY KEY, json TEXT NOT NULL);
+CREATE TABLE ladder_place (
+    person INTEGER NOT NULL REFERENCES person ON DELETE CASCADE,
+    ladder TEXT NOT NULL,
+    rung INTEGER NOT NULL,
+    since TEXT NOT NULL,
+    PRIMARY KEY (person, ladder)) WITHOUT ROWID;
+CREATE TABLE course (
+    id INTEGER PRIMARY KEY,
+    person INTEGER NOT NULL REFERENCES person ON DELETE CASCADE,
+    plan_version INTEGER NOT NULL REFERENCES plan_version,
+    weekdays INTEGER NOT NULL,
+    weeks INTEGER NOT NULL,
+    starts TEXT NOT NULL,
+    hour INTEGER NOT NULL);
+CREATE INDEX course_of_person ON course (person);
+CREATE TABLE sitting (
+    id INTEGER PRIMARY KEY,
+    person INTEGER NOT NULL REFERENCES person ON DELETE CASCADE,
+    plan_version INTEGER REFERENCES plan_version,
+    started_at INTEGER NOT NULL,
+    day TEXT NOT NULL,
+    recording TEXT NOT NULL,
+    sha256 TEXT NOT NULL,
+    practice_s REAL NOT NULL,
+    accuracy REAL, accuracy_low REAL, accuracy_high REAL,
+    completion REAL,
+    count_length_s REAL,
+    longest_hold_s REAL,
+    strain_signs INTEGER NOT NULL DEFAULT 0,
+    complaints TEXT NOT NULL DEFAULT '[]',
+    UNIQUE (person, sha256));
+CREATE INDEX sitting_by_time ON sitting (person, started_at);
+CREATE INDEX sitting_by_plan ON sitting (plan_version);
+CREATE TABLE sitting_reading (
+    sitting INTEGER PRIMARY KEY REFERENCES sitting ON DELETE CASCADE,
+    json TEXT NOT NULL);
+)sql";
+
+constexpr std::array steps{peopleAndPlans, laddersCoursesSittings};
+
+} // namespace
+
+std::span<const std::string_view> schemaSteps() { return steps; }
+
+} // namespace layakari

@@ -1,0 +1,100 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/progress/judgement.hpp"
+
+#include <algorithm>
+#include <cmath>
+
+namespace layakari {
+
+namespace {
+
+bool wasKept(const Sitting& s, const LadderRule& rule)
+{
+    return s.accuracy && s.completion && *s.accuracy >= rule.keptAccuracy &&
+           *s.completion >= rule.keptCompletion && s.strainSigns == 0 && s.complaints.empty();
+}
+
+std::string accuracies(const std::vector<Sitting>& sittings, std::size_t most)
+{
+    std::string text;
+    const std::size_t count = std::min(most, sittings.size());
+    for (std::size_t i = count; i-- > 0;) {
+        const auto& a = sittings[i].accuracy;
+        text += (text.empty() ? ""
+                 : i == 0     ? " and "
+                              : ", ") +
+                (a ? std::to_string(std::lround(*a)) : std::string("unread"));
+    }
+    return text;
+}
+
+std::string timesInWords(int n)
+{
+    static constexpr const char* words[]{"no", "one", "two", "three", "four", "five", "six"};
+    return n < 7 ? words[n] : std::to_string(n);
+}
+
+std::optional<Judgement> easeOff(const std::vector<Sitting>& sittings, const LadderRule& rule)
+{
+    const auto& last = sittings.front();
+    if (std::find(last.complaints.begin(), last.complaints.end(), "dizzy") != last.complaints.end())
+        return Judgement{Advice::EaseOff, "You were dizzy last time. Something gentler today, and "
+                                          "if it comes back, stop and ask your doctor."};
+    if (sittings.size() >= 2 && last.strainSigns > 0 && sittings[1].strainSigns > 0)
+        return Judgement{Advice::EaseOff,
+                         "The last two sittings both had a sign of strain. One step back gives the "
+                         "breath room."};
+    const std::size_t looked =
+        std::min(sittings.size(), static_cast<std::size_t>(rule.keptSittings));
+    const auto poor = std::count_if(
+        sittings.begin(), sittings.begin() + static_cast<std::ptrdiff_t>(looked),
+        [&](const Sitting& s) { return s.accuracy && *s.accuracy < rule.poorAccuracy; });
+    if (poor >= rule.poorSittings)
+        return Judgement{Advice::EaseOff,
+                         "The last sittings kept " + accuracies(sittings, looked) +
+                             " of 100. One step back for a while may feel better."};
+    return std::nullopt;
+}
+
+} // namespace
+
+Judgement judge(const std::vector<Sitting>& sittings, const LadderRule& rule, bool hasClash,
+                std::optional<Day> lastOfAny, Day today)
+{
+    if (lastOfAny && today - *lastOfAny >= std::chrono::days(rule.breakDays))
+        return {Advice::EaseOff, "The last sitting was " +
+                                     std::to_string((today - *lastOfAny).count()) +
+                                     " days ago. Begin again one step easier."};
+    if (sittings.empty()) return {Advice::First, "It has not been practised with us yet."};
+    if (auto ease = easeOff(sittings, rule)) return *std::move(ease);
+
+    const auto needed = static_cast<std::size_t>(rule.keptSittings);
+    std::size_t kept = 0;
+    while (kept < sittings.size() && kept < needed && wasKept(sittings[kept], rule)) ++kept;
+    if (kept == needed && !hasClash)
+        return {Advice::GoOn, "The last " + timesInWords(rule.keptSittings) + " sittings kept " +
+                                  accuracies(sittings, needed) +
+                                  " of 100, all without strain: there is room for one step."};
+    if (kept == needed)
+        return {Advice::Stay, "The counts are kept: " + accuracies(sittings, needed) +
+                                  " of 100. Because something speaks against it, going on is for "
+                                  "your doctor and your teacher to say."};
+    const int missing = rule.keptSittings - static_cast<int>(kept);
+    return {Advice::Stay, "Lately it kept " + accuracies(sittings, needed) +
+                              " of 100. Stay here; " + timesInWords(missing) +
+                              (missing == 1 ? " more kept sitting" : " more kept sittings") +
+                              " would make room for a step."};
+}
+
+std::optional<double> usualAccuracy(const std::vector<Sitting>& sittings)
+{
+    std::vector<double> lately;
+    for (const Sitting& s : sittings)
+        if (s.accuracy && lately.size() < 5) lately.push_back(*s.accuracy);
+    if (lately.empty()) return std::nullopt;
+    std::sort(lately.begin(), lately.end());
+    const std::size_t n = lately.size();
+    return n % 2 ? lately[n / 2] : (lately[n / 2 - 1] + lately[n / 2]) / 2;
+}
+
+} // namespace layakari

@@ -1,0 +1,338 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/journal/journal.hpp"
+#include "core/journal/schema.hpp"
+#include "core/plan/presets.hpp"
+#include "tests/support/temporary_folder.hpp"
+
+#include <SQLiteCpp/SQLiteCpp.h>
+#include <catch2/catch.hpp>
+#include <chrono>
+#include <csignal>
+#include <random>
+#include <sys/stat.h>
+#include <sys/wait.h>
+#include <unistd.h>
+
+using namespace layakari;
+
+namespace {
+
+const Day today = std::chrono::year(2026) / 11 / 25;
+
+Journal openIn(const std::filesystem::path& folder)
+{
+    auto journal = Journal::open(folder);
+    if (!journal) FAIL(journal.error().message());
+    return *std::move(journal);
+}
+
+Person someone(const std::string& name)
+{
+    Person person;
+    person.name = name;
+    person.note = "rows on the bow side; \"quotes\" & umlauts äöü";
+    person.usualHour = 6;
+    person.ownCountS = 1.35;
+    person.saHz = 196;
+    person.school.firstSide = FirstSide::Right;
+    person.school.terms = Terms::Both;
+    person.conditions = {Condition::HighBloodPressure, Condition::Migraine};
+    person.breathProfile = "{\"inhale\": [1, 2]}";
+    return person;
+}
+
+Sitting sittingOf(Id person, const std::string& sha, int day, std::optional<Id> plan = {})
+{
+    Sitting s;
+    s.person = person;
+    s.planVersion = plan;
+    s.startedAt = 1'790'000'000 + 86'400LL * day;
+    s.day = today + std::chrono::days(day);
+    s.recording = "memo.m4a";
+    s.sha256 = sha;
+    s.practiceS = 130;
+    s.accuracy = 91.5;
+    s.completion = 100;
+    s.complaints = {"dizzy"};
+    return s;
+}
+
+int modeOf(const std::filesystem::path& path)
+{
+    struct stat info {};
+    ::stat(path.c_str(), &info);
+    return static_cast<int>(info.st_mode & 0777);
+}
+
+} // namespace
+
+TEST_CASE("A person comes back as saved, after the journal was closed and opened again")
+{
+    const TemporaryFolder folder;
+    Person wanted = someone("Runa Vestlid");
+    {
+        Journal journal = openIn(folder / "data");
+        wanted.id = *journal.savePerson(wanted);
+    }
+    Journal journal = openIn(folder / "data");
+    CHECK(**journal.person(wanted.id) == wanted);
+    wanted.name = "Runa Vestlid-Nymo";
+    wanted.conditions.clear();
+    wanted.ownCountS.reset();
+    CHECK(*journal.savePerson(wanted) == wanted.id);
+    CHECK(**journal.person(wanted.id) == wanted);
+}
+
+TEST_CASE("Archived people are not listed but not lost, and a name may not be empty")
+{
+    const TemporaryFolder folder;
+    Journal journal = openIn(folder.path());
+    Person gone = someone("Halvard Nymo");
+    gone.archived = true;
+    REQUIRE(journal.savePerson(gone).has_value());
+    REQUIRE(journal.savePerson(someone("Ylva Brekkestad")).has_value());
+    CHECK(journal.people()->size() == 1);
+    CHECK(journal.people(true)->size() == 2);
+    CHECK(journal.savePerson(someone("  ")).error().code == ErrorCode::BadArgument);
+}
+
+TEST_CASE("Health notes are for their owner alone")
+{
+    const TemporaryFolder folder;
+    Journal journal = openIn(folder / "data");
+    REQUIRE(journal.savePerson(someone("Runa Vestlid")).has_value());
+    CHECK(modeOf(folder / "data") == 0700);
+    for (const char* file : {"journal.db", "journal.db-wal", "journal.db-shm"}) {
+        INFO(file);
+        CHECK(modeOf(folder / "data" / file) == 0600);
+    }
+}
+
+TEST_CASE("A day's state and an acknowledgement are kept with their day")
+{
+    const TemporaryFolder folder;
+    Journal journal = openIn(folder.path());
+    const Id person = *journal.savePerson(someone("Runa Vestlid"));
+    const DayState state{{Condition::SoreThroat, Condition::BlockedNose}, 2.5};
+    REQUIRE(journal.saveDayState(person, today, state).has_value());
+    CHECK(*journal.dayState(person, today) == state);
+    CHECK(*journal.dayState(person, today + std::chrono::days(1)) == DayState{});
+
+    const Plan plan = findPreset("square-4")->plan;
+    const Acknowledgement given{plan.technique, demandsOf(plan), {Condition::Migraine}, today};
+    REQUIRE(journal.acknowledge(person, given).has_value());
+    const auto all = *journal.acknowledgements(person);
+    REQUIRE(all.size() == 1);
+    CHECK_FALSE(mustAcknowledge(all, plan, {Condition::Migraine}, today));
+}
+
+TEST_CASE("A plan that a sitting uses is never changed under it: saving makes the next version")
+{
+    const TemporaryFolder folder;
+    Journal journal = openIn(folder.path());
+    const Id person = *journal.savePerson(someone("Runa Vestlid"));
+    Plan plan = findPreset("even-4-4")->plan;
+    const KeptPlan first = *journal.savePlan(0, person, plan);
+
+    plan.name = "Even breath before a race";
+    const KeptPlan renamed = *journal.savePlan(first.id, person, plan);
+    CHECK(renamed.versionId == first.versionId); // nobody had used it yet
+
+    REQUIRE(journal.saveSitting(sittingOf(person, "a", 0, renamed.versionId), "{}").has_value());
+    plan.countLengthS = 1.5;
+    const KeptPlan second = *journal.savePlan(first.id, person, plan);
+    CHECK(second.version == 2);
+    CHECK((*journal.planVersion(renamed.versionId))->plan.countLengthS == std::nullopt);
+    CHECK((*journal.planVersion(second.versionId))->plan == plan);
+    CHECK(journal.plans(person)->size() == 1);
+    CHECK(journal.plans(person)->front().plan == plan);
+
+    REQUIRE(journal.archivePlan(first.id).has_value());
+    CHECK(journal.plans(person)->empty());
+    CHECK((*journal.planVersion(renamed.versionId)).has_value());
+}
+
+TEST_CASE("Every preset is kept and comes back as the same plan")
+{
+    const TemporaryFolder folder;
+    Journal journal = openIn(folder.path());
+    for (const Preset& preset : presets()) {
+        INFO(preset.id);
+        const Id version = *journal.versionFor(preset.plan);
+        CHECK((*journal.planVersion(version))->plan == preset.plan);
+        CHECK(*journal.versionFor(preset.plan) == version);
+    }
+    CHECK(journal.plans(0)->empty()); // they are not anybody's plans
+}
+
+TEST_CASE("A plan out of bounds is refused with its pointer, and nothing is kept of it")
+{
+    const TemporaryFolder folder;
+    Journal journal = openIn(folder.path());
+    Plan plan = findPreset("even-4-4")->plan;
+    std::get<Cycles>(plan.parts[0].content).repeat = 0;
+    const auto refused = journal.savePlan(0, 0, plan);
+    REQUIRE_FALSE(refused.has_value());
+    CHECK(refused.error().place == "/parts/0/repeat");
+    CHECK(journal.plans(0)->empty());
+}
+
+TEST_CASE("Ladders, places on them and courses are kept, changed and taken away")
+{
+    const TemporaryFolder folder;
+    Journal journal = openIn(folder.path());
+    const Id person = *journal.savePerson(someone("Runa Vestlid"));
+    KeptLadder kept{0, *ladderFromLine("from 4:4 to 8:8 by one", findPreset("even-4-4")->plan)};
+    kept.id = *journal.saveLadder(kept);
+    CHECK(journal.ladders()->front().ladder == kept.ladder);
+
+    const LadderPlace place{"own:" + std::to_string(kept.id), 2, today};
+    REQUIRE(journal.savePlace(person, place).has_value());
+    CHECK(journal.places(person)->front() == place);
+    REQUIRE(journal.deleteLadder(kept.id).has_value());
+    CHECK(journal.places(person)->empty());
+
+    Course course{0,     person, *journal.versionFor(findPreset("even-4-4")->plan), 0b0010101, 8,
+                  today, 7};
+    course.id = *journal.saveCourse(course);
+    CHECK(journal.courses(person)->front() == course);
+    course.hour = 20;
+    REQUIRE(journal.saveCourse(course).has_value());
+    CHECK(journal.courses(person)->front() == course);
+    REQUIRE(journal.deleteCourse(course.id).has_value());
+    CHECK(journal.courses(person)->empty());
+    course.weekdays = 0;
+    CHECK(journal.saveCourse(course).error().code == ErrorCode::BadArgument);
+}
+
+TEST_CASE("A recording handed in twice is one sitting; what is kept of it comes back")
+{
+    const TemporaryFolder folder;
+    Journal journal = openIn(folder.path());
+    const Id person = *journal.savePerson(someone("Runa Vestlid"));
+    const Plan plan = findPreset("even-4-4")->plan;
+    Sitting sitting = sittingOf(person, "same", 0, *journal.versionFor(plan));
+    sitting.id = *journal.saveSitting(sitting, "{\"a\": 1}");
+    CHECK(journal.sittings(person, 10)->front() == sitting);
+    sitting.accuracy = 70;
+    CHECK(*journal.saveSitting(sitting, "{\"a\": 2}") == sitting.id);
+    CHECK(journal.sittings(person, 10)->size() == 1);
+    CHECK(**journal.readingOf(sitting.id) == "{\"a\": 2}");
+    CHECK(journal.sittingsOfPlan(person, plan, 10)->size() == 1);
+    CHECK(journal.sittingsOfPlan(person, findPreset("square-4")->plan, 10)->empty());
+    CHECK(journal.activity()->front().sittings == 1);
+}
+
+TEST_CASE("A sitting of nobody is refused, and the journal says so rather than keep it")
+{
+    const TemporaryFolder folder;
+    Journal journal = openIn(folder.path());
+    const auto refused = journal.saveSitting(sittingOf(99, "x", 0), "{}");
+    REQUIRE_FALSE(refused.has_value());
+    CHECK(refused.error().code == ErrorCode::BadJournal);
+    CHECK(journal.sittings(0, 10)->empty());
+}
+
+TEST_CASE("A journal of every older version is brought up to date, with what it held")
+{
+    for (std::size_t version = 1; version < schemaSteps().size(); ++version) {
+        const TemporaryFolder folder;
+        {
+            SQLite::Database old((folder / "journal.db").string(),
+                                 SQLite::OPEN_READWRITE | SQLite::OPEN_CREATE);
+            for (std::size_t step = 0; step < version; ++step)
+                old.exec(std::string(schemaSteps()[step]));
+            old.exec("PRAGMA user_version = " + std::to_string(version));
+            old.exec("INSERT INTO person (name, own_count_s) VALUES ('Oddny Farsund-Achebe', 1.1)");
+        }
+        Journal journal = openIn(folder.path());
+        REQUIRE(journal.people()->size() == 1);
+        CHECK(journal.people()->front().ownCountS == 1.1);
+        CHECK(
+            journal.saveSitting(sittingOf(journal.people()->front().id, "x", 0), "{}").has_value());
+    }
+    CHECK(static_cast<int>(schemaSteps().size()) == Journal::newestVersion);
+}
+
+TEST_CASE("A newer, a broken and a foreign journal are refused with words and left as they are")
+{
+    const TemporaryFolder folder;
+    std::filesystem::create_directories(folder / "newer");
+    {
+        SQLite::Database newer((folder / "newer" / "journal.db").string(),
+                               SQLite::OPEN_READWRITE | SQLite::OPEN_CREATE);
+        newer.exec("PRAGMA user_version = 99");
+        newer.exec("CREATE TABLE t (x)");
+    }
+    std::filesystem::create_directories(folder / "broken");
+    writeText(folder / "broken" / "journal.db", std::string(5000, 'x'));
+    for (const char* name : {"newer", "broken"}) {
+        INFO(name);
+        const std::string before = readText(folder / name / "journal.db");
+        const auto refused = Journal::open(folder / name);
+        REQUIRE_FALSE(refused.has_value());
+        CHECK(refused.error().code == ErrorCode::BadJournal);
+        CHECK_FALSE(refused.error().tryThis.empty());
+        CHECK(readText(folder / name / "journal.db") == before);
+    }
+    writeText(folder / "file", "no folder");
+    CHECK(Journal::open(folder / "file" / "data").error().code == ErrorCode::BadJournal);
+}
+
+TEST_CASE("Killed at any moment, the journal keeps all that was said to be saved")
+{
+    std::mt19937 random(std::random_device{}());
+    const TemporaryFolder folder;
+    int confirmed = 0;
+    for (int round = 0; round < 12; ++round) {
+        int pipe[2];
+        REQUIRE(::pipe(pipe) == 0);
+        const pid_t child = ::fork();
+        if (child == 0) {
+            auto journal = Journal::open(folder.path());
+            for (int i = 0; journal; ++i) {
+                const auto id = journal->savePerson(someone("Person " + std::to_string(i)));
+                if (!id) break;
+                if (!journal->saveSitting(sittingOf(*id, "sha", 0), "{}")) break;
+                if (::write(pipe[1], "x", 1) != 1) break;
+            }
+            ::_exit(1);
+        }
+        ::close(pipe[1]);
+        ::usleep(20'000 + static_cast<unsigned>(random() % 60'000));
+        ::kill(child, SIGKILL);
+        ::waitpid(child, nullptr, 0);
+        char byte = 0;
+        while (::read(pipe[0], &byte, 1) == 1) ++confirmed;
+        ::close(pipe[0]);
+
+        Journal journal = openIn(folder.path());
+        const auto people = *journal.people();
+        const auto activity = *journal.activity();
+        // One person more per round may have been saved without the word having come through.
+        CHECK(static_cast<int>(activity.size()) >= confirmed);
+        CHECK(static_cast<int>(people.size()) <= confirmed + 2 * (round + 1));
+        for (const Person& person : people) CHECK(person.conditions.size() == 2);
+    }
+    CHECK(confirmed > 0);
+}
+
+TEST_CASE("Two windows on one journal see each other's people")
+{
+    const TemporaryFolder folder;
+    Journal one = openIn(folder.path());
+    Journal other = openIn(folder.path());
+    REQUIRE(one.savePerson(someone("Runa Vestlid")).has_value());
+    REQUIRE(other.savePerson(someone("Ylva Brekkestad")).has_value());
+    CHECK(one.people()->size() == 2);
+}
+
+TEST_CASE("Days are written and read; what is no day is not")
+{
+    CHECK(dayToText(today) == "2026-11-25");
+    CHECK(dayFromText("2026-11-25") == today);
+    for (const char* text : {"", "2026-02-30", "2026-11-25x", "25.11.2026", "2026-11"}) {
+        INFO(text);
+        CHECK_FALSE(dayFromText(text).has_value());
+    }
+}

@@ -1,0 +1,205 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/plan/presets.hpp"
+#include "core/progress/course_days.hpp"
+#include "core/progress/proposal.hpp"
+#include "tests/support/temporary_folder.hpp"
+
+#include <catch2/catch.hpp>
+#include <regex>
+
+using namespace layakari;
+
+namespace {
+
+const Day today = std::chrono::year(2026) / 11 / 25; // a Wednesday
+
+Sitting kept(double accuracy, int daysAgo = 1)
+{
+    Sitting s;
+    s.accuracy = accuracy;
+    s.completion = 100;
+    s.day = today - std::chrono::days(daysAgo);
+    s.startedAt = s.day.time_since_epoch().count() * 86'400LL;
+    return s;
+}
+
+Advice adviceOn(const std::vector<Sitting>& sittings, bool hasClash = false)
+{
+    const auto last = sittings.empty() ? std::nullopt : std::optional(sittings.front().day);
+    return judge(sittings, {}, hasClash, last, today).advice;
+}
+
+struct Club {
+    TemporaryFolder folder;
+    Journal journal = *Journal::open(folder.path());
+    Person person;
+
+    Club()
+    {
+        person.name = "Runa Vestlid";
+        person.id = *journal.savePerson(person);
+    }
+    void practise(const Plan& plan, double accuracy, int daysAgo)
+    {
+        Sitting s = kept(accuracy, daysAgo);
+        s.person = person.id;
+        s.planVersion = *journal.versionFor(plan);
+        s.sha256 = plan.name + std::to_string(daysAgo);
+        REQUIRE(journal.saveSitting(s, "{}").has_value());
+    }
+    Proposal propose() { return *proposeFor(journal, person, {}, today); }
+};
+
+} // namespace
+
+TEST_CASE("Going on needs the last three sittings kept, and nothing that speaks against it")
+{
+    CHECK(adviceOn({kept(90), kept(86, 2), kept(85, 3)}) == Advice::GoOn);
+    CHECK(adviceOn({kept(90), kept(86, 2)}) == Advice::Stay);
+    CHECK(adviceOn({kept(90), kept(84.9, 2), kept(99, 3), kept(99, 4)}) == Advice::Stay);
+    CHECK(adviceOn({kept(90), kept(86, 2), kept(85, 3)}, true) == Advice::Stay);
+
+    auto complained = kept(90);
+    complained.complaints = {"sore throat"};
+    CHECK(adviceOn({complained, kept(90, 2), kept(90, 3)}) == Advice::Stay);
+    auto undone = kept(95);
+    undone.completion = 80;
+    CHECK(adviceOn({undone, kept(90, 2), kept(90, 3)}) == Advice::Stay);
+    auto strained = kept(95);
+    strained.strainSigns = 1;
+    CHECK(adviceOn({strained, kept(90, 2), kept(90, 3)}) == Advice::Stay);
+    CHECK(adviceOn({}) == Advice::First);
+}
+
+TEST_CASE(
+    "Easing off follows strain twice, dizziness, two poor sittings of three, or two weeks' break")
+{
+    auto strained = kept(90);
+    strained.strainSigns = 1;
+    CHECK(adviceOn({strained, strained, kept(90)}) == Advice::EaseOff);
+    auto dizzy = kept(95);
+    dizzy.complaints = {"dizzy"};
+    CHECK(adviceOn({dizzy, kept(95), kept(95)}) == Advice::EaseOff);
+    CHECK(adviceOn({kept(59), kept(90), kept(40)}) == Advice::EaseOff);
+    CHECK(adviceOn({kept(59), kept(90), kept(90), kept(40)}) == Advice::Stay);
+    CHECK(adviceOn({kept(95, 14), kept(95, 15), kept(95, 16)}) == Advice::EaseOff);
+    CHECK(adviceOn({kept(95, 13), kept(95, 15), kept(95, 16)}) == Advice::GoOn);
+}
+
+TEST_CASE("The rule of a ladder can be another")
+{
+    LadderRule gentle;
+    gentle.keptSittings = 2;
+    gentle.keptAccuracy = 70;
+    CHECK(judge({kept(75), kept(71)}, gentle, false, today - std::chrono::days(1), today).advice ==
+          Advice::GoOn);
+}
+
+TEST_CASE("A judgement gives its figures and does not scold")
+{
+    const auto verdict =
+        judge({kept(91), kept(72, 2)}, {}, false, today - std::chrono::days(1), today);
+    CHECK_THAT(verdict.reason, Catch::Contains("72 and 91 of 100"));
+    for (const char* word : {"fail", "bad", "poor", "must", "streak", "missed"})
+        CHECK_THAT(verdict.reason, !Catch::Contains(word, Catch::CaseSensitive::No));
+}
+
+TEST_CASE("Somebody new is proposed where most people begin")
+{
+    Club club;
+    const Proposal p = club.propose();
+    CHECK(p.plan.technique == "even");
+    CHECK(p.judgement.advice == Advice::First);
+    CHECK_FALSE(p.place.has_value());
+}
+
+TEST_CASE("Somebody on a ladder is proposed the rung, and after three kept ones the next is shown")
+{
+    Club club;
+    const Ladder even = builtInLadders({}).front();
+    REQUIRE(club.journal.savePlace(club.person.id, {even.id, 1, today - std::chrono::days(20)})
+                .has_value());
+    for (int day = 1; day <= 3; ++day) club.practise(even.rungs[1], 90, day);
+    const Proposal p = club.propose();
+    CHECK(p.plan == even.rungs[1]); // never changed by itself
+    CHECK(p.judgement.advice == Advice::GoOn);
+    CHECK(*p.next == even.rungs[2]);
+    CHECK(p.nextAdds == "1 count more on every phase");
+    CHECK(*p.easier == even.rungs[0]);
+}
+
+TEST_CASE("With a condition that clashes, going on is not proposed")
+{
+    Club club;
+    const auto ladders = builtInLadders({});
+    const Ladder square = *std::find_if(ladders.begin(), ladders.end(),
+                                        [](const Ladder& l) { return l.id == "square"; });
+    REQUIRE(club.journal.savePlace(club.person.id, {square.id, 0, today - std::chrono::days(20)})
+                .has_value());
+    for (int day = 1; day <= 3; ++day) club.practise(square.rungs[0], 95, day);
+    CHECK(club.propose().judgement.advice == Advice::GoOn);
+    club.person.conditions = {Condition::HighBloodPressure};
+    const Proposal p = club.propose();
+    CHECK(p.judgement.advice == Advice::Stay);
+    CHECK_THAT(p.judgement.reason, Catch::Contains("your doctor"));
+}
+
+TEST_CASE("What is on the course today comes first, until it is done")
+{
+    Club club;
+    const Plan evening = findPreset("long-exhale-4-6")->plan;
+    const Plan other = findPreset("square-4")->plan;
+    club.practise(other, 90, 1);
+    const Id version = *club.journal.versionFor(evening);
+    REQUIRE(club.journal
+                .saveCourse(
+                    {0, club.person.id, version, 0b0000100, 4, today - std::chrono::days(7), 21})
+                .has_value());
+    const Proposal p = club.propose();
+    CHECK(p.plan == evening);
+    CHECK_THAT(p.why, Catch::Contains("day 2 of 4"));
+    club.practise(evening, 90, 0);
+    CHECK(club.propose().why == "It is what was practised last.");
+}
+
+TEST_CASE("A course falls on its weekdays in its weeks")
+{
+    const Course course{0, 0,     0, 0b0010101,
+                        2, today, 7}; // Monday, Wednesday, Friday from a Wednesday
+    const auto days = daysOf(course);
+    REQUIRE(days.size() == 6);
+    CHECK(days.front() == today);
+    CHECK(days[2] == today + std::chrono::days(5));
+    for (const Day day : days) CHECK(isOn(course, day));
+    CHECK_FALSE(isOn(course, today + std::chrono::days(14)));
+    CHECK_FALSE(isOn(course, today + std::chrono::days(1)));
+    CHECK(mondayOf(today) == today - std::chrono::days(2));
+}
+
+TEST_CASE("A course is held against what was done, kindly")
+{
+    const Course course{0, 0, 0, 0b1111111, 1, today - std::chrono::days(3), 7};
+    CHECK(courseInWords({}, {}, today) == "Nothing is planned.");
+    CHECK(courseInWords({course}, {kept(90, 2), kept(90, 1), kept(90, 9)}, today) ==
+          "Practised on 2 of 3 planned days so far.");
+    const Course wednesdays{0, 0, 0, 0b0000100, 2, today - std::chrono::days(7), 7};
+    CHECK(courseInWords({wednesdays}, {kept(90, 7), kept(90, 3)}, today) ==
+          "Practised on 1 of 1 planned days so far, and on 1 other.");
+    const Course later{0, 0, 0, 0b1111111, 1, today + std::chrono::days(3), 7};
+    CHECK(courseInWords({later}, {}, today) == "It has not begun yet.");
+}
+
+TEST_CASE("A course leaves as a calendar that says when, how often and what")
+{
+    const Course course{0, 0, 0, 0b0010100, 2, today, 21}; // Wednesday and Friday evenings
+    const std::string text = toICalendar({{course, "Long exhale, 4 : 6", "Evening", 130}}, "7");
+    for (const char* line :
+         {"BEGIN:VCALENDAR", "VERSION:2.0", "BEGIN:VEVENT", "UID:course-1-7@layakari",
+          "DTSTART:20261125T210000", "DTEND:20261125T210500", "SUMMARY:Long exhale\\, 4 : 6",
+          "END:VCALENDAR"}) {
+        INFO(text);
+        CHECK_THAT(text, Catch::Contains(line));
+    }
+    CHECK(std::regex_search(text, std::regex("RRULE:FREQ=WEEKLY;COUNT=4;BYDAY=WE,FR")));
+    CHECK(text == toICalendar({{course, "Long exhale, 4 : 6", "Evening", 130}}, "7"));
+}
