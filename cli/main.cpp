@@ -47,6 +47,7 @@ int run(int argc, char** argv)
     plan->add_option("PRESET", id, "Its id, as 'layakari-cli presets' lists it")->required();
     plan->callback([&] { command = [&] { return printPlan(id); }; });
     addSimulate(app, command);
+    addJournal(app, command);
 
     try {
         app.parse(argc, argv);

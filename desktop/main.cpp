@@ -1,6 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/plan/presets.hpp"
 #include "desktop/main_window.hpp"
+#include "desktop/prepare/plans_view.hpp"
+#include "desktop/prepare/prepare_page.hpp"
+#include "desktop/prepare/today_view.hpp"
 #include "desktop/read/read_page.hpp"
 #include "desktop/read/staff_view.hpp"
 #include "desktop/theme/theme.hpp"
@@ -16,16 +19,11 @@ namespace {
 
 using namespace layakari;
 
-// 0700: what is kept here is nobody else's business.
-std::filesystem::path prepareDataFolder(const QString& wanted)
+std::filesystem::path dataFolder(const QString& wanted)
 {
     const QString fallback = QStandardPaths::writableLocation(QStandardPaths::GenericDataLocation) +
                              QStringLiteral("/layakari");
-    const std::filesystem::path folder = (wanted.isEmpty() ? fallback : wanted).toStdString();
-    std::error_code ec;
-    std::filesystem::create_directories(folder, ec);
-    std::filesystem::permissions(folder, std::filesystem::perms::owner_all, ec);
-    return folder;
+    return (wanted.isEmpty() ? fallback : wanted).toStdString();
 }
 
 struct Shot {
@@ -49,6 +47,35 @@ void takeShot(MainWindow& window, const Shot& shot)
                          qPrintable(shot.file));
         QApplication::exit(saved ? 0 : 1);
     });
+}
+
+bool choosePerson(MainWindow& window, const QString& name)
+{
+    if (!window.desk()) return false;
+    for (const Person& person : window.desk()->people())
+        if (QString::fromStdString(person.name).contains(name, Qt::CaseInsensitive)) {
+            window.desk()->choosePerson(person.id);
+            return true;
+        }
+    return false;
+}
+
+bool openView(MainWindow& window, const QString& name)
+{
+    static const QStringList names{QStringLiteral("today"),   QStringLiteral("plans"),
+                                   QStringLiteral("ladders"), QStringLiteral("course"),
+                                   QStringLiteral("people"),  QStringLiteral("school"),
+                                   QStringLiteral("editor")};
+    const auto at = static_cast<int>(names.indexOf(name));
+    PreparePage* prepare = window.preparePage();
+    if (at < 0 || !prepare) return false;
+    if (at < PreparePage::viewCount) {
+        prepare->showView(at);
+    } else {
+        prepare->showView(PreparePage::Plans);
+        prepare->plans()->editCopy(prepare->today()->plan());
+    }
+    return true;
 }
 
 } // namespace
@@ -94,10 +121,19 @@ int main(int argc, char** argv)
         QStringLiteral("phase"),
         QStringLiteral("For the picture: choose this phase of the row, from 0."),
         QStringLiteral("N"), QStringLiteral("-1"));
-    parser.addOptions({plan, noPlan, data, theme, size, screenshot, row, phase});
+    const QCommandLineOption view(
+        QStringLiteral("view"),
+        QStringLiteral("Open Prepare on this: today, plans, editor, ladders, course, people, "
+                       "school."),
+        QStringLiteral("NAME"));
+    const QCommandLineOption person(
+        QStringLiteral("person"),
+        QStringLiteral("Whose practice it is: a name in the journal, or a part of it."),
+        QStringLiteral("NAME"));
+    parser.addOptions({plan, noPlan, data, theme, size, screenshot, row, phase, view, person});
     parser.process(app);
 
-    const std::filesystem::path folder = prepareDataFolder(parser.value(data));
+    const std::filesystem::path folder = dataFolder(parser.value(data));
     const QString settingsFile = QString::fromStdString((folder / "desktop.ini").string());
     const QString themeName = parser.isSet(theme) ? parser.value(theme)
                                                   : QSettings(settingsFile, QSettings::IniFormat)
@@ -121,6 +157,16 @@ int main(int argc, char** argv)
     if (parser.isSet(noPlan)) window.readPage()->setPlan(std::nullopt);
     if (parser.isSet(plan) || parser.isSet(noPlan)) window.readPage()->insistOnChosenPlan();
     window.show();
+    if (const QString name = parser.value(person); !name.isEmpty() && !choosePerson(window, name)) {
+        std::fprintf(stderr, "layakari: nobody in the journal is called \"%s\"\n",
+                     qPrintable(name));
+        return 2;
+    }
+    if (parser.isSet(view) && !openView(window, parser.value(view))) {
+        std::fprintf(stderr, "layakari: there is no view \"%s\"; try 'layakari --help'\n",
+                     qPrintable(parser.value(view)));
+        return 2;
+    }
     const QStringList files = parser.positionalArguments();
     window.openFiles(files);
     if (parser.isSet(screenshot)) {

@@ -1,13 +1,18 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "desktop/main_window.hpp"
 
+#include "core/journal/sitting.hpp"
 #include "core/report/sentence.hpp"
 #include "desktop/head/breath_line.hpp"
+#include "desktop/prepare/person_switcher.hpp"
+#include "desktop/prepare/plans_view.hpp"
+#include "desktop/prepare/prepare_page.hpp"
 #include "desktop/read/read_page.hpp"
-#include "desktop/theme/theme.hpp"
+#include "desktop/theme/controls.hpp"
 
 #include <QCloseEvent>
 #include <QDragEnterEvent>
+#include <QFileDialog>
 #include <QFileInfo>
 #include <QHBoxLayout>
 #include <QLabel>
@@ -16,6 +21,7 @@
 #include <QPushButton>
 #include <QSettings>
 #include <QShortcut>
+#include <QStackedWidget>
 #include <QVBoxLayout>
 
 namespace layakari {
@@ -34,10 +40,13 @@ QStringList localFiles(const QMimeData* data)
 
 } // namespace
 
-MainWindow::MainWindow(const std::filesystem::path& dataFolder, QWidget* parent)
+MainWindow::MainWindow(const std::filesystem::path& dataFolder, QWidget* parent,
+                       JournalDesk::Clock clock)
     : QMainWindow(parent),
       m_settingsFile(QString::fromStdString((dataFolder / "desktop.ini").string())),
-      m_page(new ReadPage(this)),
+      m_line(new BreathLine(this)),
+      m_pages(new QStackedWidget(this)),
+      m_read(new ReadPage(this)),
       m_name(new QLabel(this)),
       m_details(new QLabel(this))
 {
@@ -47,10 +56,15 @@ MainWindow::MainWindow(const std::filesystem::path& dataFolder, QWidget* parent)
     m_details->setObjectName(QStringLiteral("recordingDetails"));
     m_name->setAlignment(Qt::AlignRight);
     m_details->setAlignment(Qt::AlignRight);
+    m_details->setProperty("soft", true);
 
-    auto* theme = new QPushButton(tr("Light or dark"), this);
-    theme->setObjectName(QStringLiteral("theme"));
-    theme->setToolTip(tr("Change between the paper theme and the one for before dawn (Ctrl+D)"));
+    openJournal(dataFolder, std::move(clock));
+    m_pages->addWidget(m_prepare ? m_prepare : m_noJournal);
+    m_pages->addWidget(m_read);
+
+    QPushButton* theme =
+        wordButton(tr("Light or dark"), "theme", this,
+                   tr("Change between the paper theme and the one for before dawn (Ctrl+D)"));
     connect(theme, &QPushButton::clicked, this, &MainWindow::switchTheme);
 
     auto* about = new QVBoxLayout;
@@ -62,22 +76,100 @@ MainWindow::MainWindow(const std::filesystem::path& dataFolder, QWidget* parent)
     auto* head = new QHBoxLayout;
     head->setContentsMargins(0, 0, 28, 0);
     head->setSpacing(16);
-    head->addWidget(new BreathLine(this), 5);
+    head->addWidget(m_line, 5);
     head->addLayout(about, 3);
+    if (m_person) head->addWidget(m_person, 0, Qt::AlignVCenter);
     head->addWidget(theme, 0, Qt::AlignVCenter);
     auto* body = new QWidget(this);
     auto* column = new QVBoxLayout(body);
     column->setContentsMargins(0, 0, 0, 0);
     column->setSpacing(4);
     column->addLayout(head);
-    column->addWidget(m_page, 1);
+    column->addWidget(m_pages, 1);
     setCentralWidget(body);
 
     addShortcuts();
-    connect(m_page, &ReadPage::readingChanged, this, &MainWindow::showHead);
-    connect(m_page, &ReadPage::opened, this, [this](const QString& file) { remember({file}); });
+    connect(m_line, &BreathLine::placeWanted, this, &MainWindow::goTo);
+    connect(m_read, &ReadPage::readingChanged, this, &MainWindow::showHead);
+    connect(m_read, &ReadPage::opened, this, [this](const QString& file) {
+        remember({file});
+        if (m_handIn && m_handIn->file == file) keepSitting();
+    });
+    connect(m_read, &ReadPage::settled, this, [this] { m_handIn.reset(); });
     restoreState();
+    goTo(BreathLine::preparePlace);
+}
+
+// Children that speak with the desk go before it.
+MainWindow::~MainWindow() { delete takeCentralWidget(); }
+
+void MainWindow::openJournal(const std::filesystem::path& dataFolder, JournalDesk::Clock clock)
+{
+    auto journal = Journal::open(dataFolder);
+    if (!journal) {
+        m_noJournal = textLabel(tr("The journal cannot be used.\n\n%1\n\nReading a recording works "
+                                   "without it: press 3.")
+                                    .arg(QString::fromStdString(journal.error().message())),
+                                Type::Sentence, this, "noJournal");
+        m_noJournal->setContentsMargins(60, 40, 60, 40);
+        return;
+    }
+    m_desk = new JournalDesk(*std::move(journal), std::move(clock), this);
+    m_prepare = new PreparePage(m_desk, this);
+    m_person = new PersonSwitcher(m_desk, this);
+    connect(m_prepare, &PreparePage::handInWanted, this, &MainWindow::askForHandIn);
+}
+
+void MainWindow::goTo(int place)
+{
+    if (!BreathLine::isBuilt(place)) {
+        const QString words = tr("%1 is not in this version yet.")
+                                  .arg(tr(BreathLine::places[static_cast<std::size_t>(place)]));
+        m_pages->currentWidget() == m_read ? m_read->note(words)
+        : m_prepare                        ? m_prepare->note(words)
+                                           : void();
+        return;
+    }
+    m_line->setPlace(place);
+    m_pages->setCurrentIndex(place == BreathLine::readPlace ? 1 : 0);
+    if (place == BreathLine::readPlace)
+        m_read->focusStaff();
+    else if (m_prepare)
+        m_prepare->focusView();
     showHead();
+}
+
+void MainWindow::askForHandIn(const Plan& plan)
+{
+    const QString file = QFileDialog::getOpenFileName(
+        this, tr("Hand in a recording of this practice"), {},
+        tr("Recordings (*.m4a *.mp3 *.wav *.flac *.ogg *.opus *.aac *.amr *.3gp *.mp4);;All files "
+           "(*)"));
+    if (!file.isEmpty()) handIn(file, plan);
+}
+
+void MainWindow::handIn(const QString& file, const Plan& plan)
+{
+    goTo(BreathLine::readPlace);
+    m_read->openAgainst(file, plan);
+    const auto& person = m_desk->person();
+    if (person) m_handIn = HandIn{file, person->id, QString::fromStdString(person->name), plan};
+}
+
+void MainWindow::keepSitting()
+{
+    const Reading& reading = *m_read->reading();
+    if (!reading.heardBreathing()) return;
+    const auto version = m_desk->told(m_desk->journal().versionFor(m_handIn->plan));
+    if (!version) return;
+    // A recorder writes its file when it stops: the sitting began so much earlier.
+    const QDateTime began = QFileInfo(m_handIn->file)
+                                .lastModified()
+                                .addSecs(-static_cast<qint64>(reading.recording.durationSeconds));
+    const Sitting sitting = sittingFrom(reading, m_handIn->person, *version,
+                                        began.toSecsSinceEpoch(), toDay(began.date()));
+    if (m_desk->keepSitting(sitting, readingToJson(reading)))
+        m_read->note(tr("Kept as a sitting of %1.").arg(m_handIn->name));
 }
 
 void MainWindow::addShortcuts()
@@ -85,43 +177,57 @@ void MainWindow::addShortcuts()
     const auto on = [this](const QKeySequence& keys, auto&& action) {
         connect(new QShortcut(keys, this), &QShortcut::activated, this, action);
     };
-    on(QKeySequence::Open, [this] { m_page->askForRecording(); });
-    on(QKeySequence::Save, [this] { m_page->askWhereToSave(); });
-    on(QKeySequence(Qt::Key_Escape), [this] { m_page->stopWhatRuns(); });
+    const auto atRead = [this] { return m_pages->currentWidget() == m_read; };
+    on(QKeySequence::Open, [this] {
+        goTo(BreathLine::readPlace);
+        m_read->askForRecording();
+    });
+    on(QKeySequence::Save, [this, atRead] {
+        if (atRead())
+            m_read->askWhereToSave();
+        else if (m_prepare)
+            m_prepare->save();
+    });
+    on(QKeySequence(Qt::Key_Escape), [this, atRead] {
+        if (atRead())
+            m_read->stopWhatRuns();
+        else if (m_prepare)
+            m_prepare->leave();
+    });
+    if (m_person) on(QKeySequence(Qt::CTRL | Qt::Key_P), [this] { m_person->startTyping(); });
     on(QKeySequence(Qt::CTRL | Qt::Key_D), [this] { switchTheme(); });
     on(QKeySequence::Quit, [this] { close(); });
     for (int place = 0; place < static_cast<int>(BreathLine::places.size()); ++place)
-        on(QKeySequence(Qt::Key_1 + place), [this, place] {
-            if (place == BreathLine::readPlace)
-                m_page->focusStaff();
-            else
-                m_page->note(tr("%1 is not in this version yet.")
-                                 .arg(tr(BreathLine::places[static_cast<std::size_t>(place)])));
-        });
+        on(QKeySequence(Qt::Key_1 + place), [this, place] { goTo(place); });
 }
 
 void MainWindow::openFiles(const QStringList& files)
 {
     if (files.isEmpty()) return;
     if (files.size() > 1) remember(files.mid(1));
-    m_page->openFile(files.first());
+    goTo(BreathLine::readPlace);
+    m_read->openFile(files.first());
 }
 
 void MainWindow::showHead()
 {
     m_name->setFont(typeface(Type::Body, true));
     m_details->setFont(typeface(Type::Small));
-    QPalette soft = palette();
-    soft.setColor(QPalette::WindowText, currentTheme().softInk);
-    m_details->setPalette(soft);
-    const Reading* reading = m_page->reading();
+    const bool atRead = m_pages->currentWidget() == m_read;
+    m_name->setVisible(atRead);
+    m_details->setVisible(atRead);
+    if (!atRead) {
+        setWindowTitle(tr("Prepare – Layakari"));
+        return;
+    }
+    const Reading* reading = m_read->reading();
     if (!reading) {
         setWindowTitle(tr("Layakari"));
         return;
     }
     const QFileInfo file(QString::fromStdString(reading->recording.file));
     m_name->setText(
-        m_name->fontMetrics().elidedText(file.completeBaseName(), Qt::ElideMiddle, 300));
+        m_name->fontMetrics().elidedText(file.completeBaseName(), Qt::ElideMiddle, 260));
     m_name->setToolTip(file.filePath());
     QStringList details;
     if (file.exists())
@@ -138,7 +244,7 @@ void MainWindow::switchTheme()
     applyTheme(currentTheme().dark ? Theme::paperTheme() : Theme::beforeDawn());
     QSettings(m_settingsFile, QSettings::IniFormat)
         .setValue(QStringLiteral("theme"), currentTheme().name);
-    m_page->restyle();
+    m_read->restyle();
     showHead();
 }
 
@@ -153,7 +259,7 @@ void MainWindow::remember(const QStringList& files)
     }
     recent = recent.mid(0, mostRecent);
     settings.setValue(QStringLiteral("recent"), recent);
-    m_page->setRecent(recent);
+    m_read->setRecent(recent);
 }
 
 void MainWindow::restoreState()
@@ -161,7 +267,7 @@ void MainWindow::restoreState()
     const QSettings settings(m_settingsFile, QSettings::IniFormat);
     resize(1280, 800);
     restoreGeometry(settings.value(QStringLiteral("geometry")).toByteArray());
-    m_page->setRecent(settings.value(QStringLiteral("recent")).toStringList());
+    m_read->setRecent(settings.value(QStringLiteral("recent")).toStringList());
 }
 
 void MainWindow::closeEvent(QCloseEvent* event)

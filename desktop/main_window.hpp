@@ -1,13 +1,19 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "desktop/desk/journal_desk.hpp"
+
 #include <QMainWindow>
 #include <filesystem>
 
 class QLabel;
+class QStackedWidget;
 
 namespace layakari {
 
+class BreathLine;
+class PersonSwitcher;
+class PreparePage;
 class ReadPage;
 
 /// The one window: the places along a breath at its head, the page under it. A recording may be
@@ -15,12 +21,20 @@ class ReadPage;
 class MainWindow : public QMainWindow {
     Q_OBJECT
 public:
-    /// `dataFolder` holds what is remembered between sessions.
-    explicit MainWindow(const std::filesystem::path& dataFolder, QWidget* parent = nullptr);
+    /// `dataFolder` holds the journal and what is remembered between sessions. A journal that
+    /// cannot be opened is said on the Prepare page; reading works without it.
+    explicit MainWindow(const std::filesystem::path& dataFolder, QWidget* parent = nullptr,
+                        JournalDesk::Clock clock = &QDateTime::currentDateTime);
+    ~MainWindow() override;
 
-    ReadPage* readPage() const { return m_page; }
+    ReadPage* readPage() const { return m_read; }
+    PreparePage* preparePage() const { return m_prepare; } ///< null without a journal
+    JournalDesk* desk() const { return m_desk; }           ///< null without a journal
     /// Reads the first of several files and remembers the others as recent.
     void openFiles(const QStringList& files);
+    /// Reads a recording of the person at hand and keeps it as a sitting.
+    void handIn(const QString& file, const Plan& plan);
+    void goTo(int place);
     void switchTheme();
 
 protected:
@@ -29,15 +43,33 @@ protected:
     void closeEvent(QCloseEvent* event) override;
 
 private:
+    void openJournal(const std::filesystem::path& dataFolder, JournalDesk::Clock clock);
     void addShortcuts();
     void showHead();
+    void askForHandIn(const Plan& plan);
+    void keepSitting();
     void remember(const QStringList& files);
     void restoreState();
 
+    /// A recording that is being read to become a sitting.
+    struct HandIn {
+        QString file;
+        Id person = 0;
+        QString name;
+        Plan plan;
+    };
+
     QString m_settingsFile;
-    ReadPage* m_page;
+    BreathLine* m_line;
+    QStackedWidget* m_pages;
+    ReadPage* m_read;
+    JournalDesk* m_desk = nullptr;
+    PreparePage* m_prepare = nullptr;
+    QWidget* m_noJournal = nullptr;
+    PersonSwitcher* m_person = nullptr;
     QLabel* m_name;
     QLabel* m_details;
+    std::optional<HandIn> m_handIn;
 };
 
 } // namespace layakari

@@ -45,7 +45,7 @@ public:
     /// Adds (`planId` 0) or changes. Where the newest version is in use, a new one is made.
     Result<KeptPlan> savePlan(Id planId, Id person, const Plan& plan);
     /// No longer listed; what used it keeps it.
-    Result<void> archivePlan(Id planId);
+    Result<void> setPlanArchived(Id planId, bool archived);
     /// The version of `plan` that is kept for reference, shared by all who use the same plan; made
     /// when there is none. It is not listed among anybody's plans.
     Result<Id> versionFor(const Plan& plan);
@@ -53,7 +53,9 @@ public:
     // Ladders that were made here, for everybody.
     Result<std::vector<KeptLadder>> ladders() const;
     Result<Id> saveLadder(const KeptLadder& ladder);
+    /// No longer listed, and nobody stands on it; `restoreLadder` brings it back with its places.
     Result<void> deleteLadder(Id id);
+    Result<void> restoreLadder(Id id);
     Result<std::vector<LadderPlace>> places(Id person) const; ///< the latest first
     Result<void> savePlace(Id person, const LadderPlace& place);
     Result<void> leaveLadder(Id person, const std::string& ladder);

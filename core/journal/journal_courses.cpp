@@ -7,7 +7,8 @@ namespace layakari {
 Result<std::vector<KeptLadder>> Journal::ladders() const
 {
     return m_store->guarded([&] {
-        SQLite::Statement query(m_store->db, "SELECT id, json FROM ladder ORDER BY id");
+        SQLite::Statement query(m_store->db,
+                                "SELECT id, json FROM ladder WHERE deleted = 0 ORDER BY id");
         std::vector<KeptLadder> ladders;
         while (query.executeStep())
             if (auto ladder = parseLadder(query.getColumn(1).getString(), "journal"))
@@ -34,12 +35,18 @@ Result<Id> Journal::saveLadder(const KeptLadder& ladder)
 Result<void> Journal::deleteLadder(Id id)
 {
     return m_store->inTransaction([&] {
-        SQLite::Statement places(m_store->db, "DELETE FROM ladder_place WHERE ladder = ?");
-        places.bind(1, "own:" + std::to_string(id));
-        places.exec();
-        SQLite::Statement ladder(m_store->db, "DELETE FROM ladder WHERE id = ?");
-        ladder.bind(1, id);
-        ladder.exec();
+        SQLite::Statement write(m_store->db, "UPDATE ladder SET deleted = 1 WHERE id = ?");
+        write.bind(1, id);
+        write.exec();
+    });
+}
+
+Result<void> Journal::restoreLadder(Id id)
+{
+    return m_store->inTransaction([&] {
+        SQLite::Statement write(m_store->db, "UPDATE ladder SET deleted = 0 WHERE id = ?");
+        write.bind(1, id);
+        write.exec();
     });
 }
 
@@ -47,7 +54,9 @@ Result<std::vector<LadderPlace>> Journal::places(Id person) const
 {
     return m_store->guarded([&] {
         SQLite::Statement query(m_store->db, "SELECT ladder, rung, since FROM ladder_place WHERE "
-                                             "person = ? ORDER BY since DESC, ladder");
+                                             "person = ? AND ladder NOT IN (SELECT 'own:' || id "
+                                             "FROM ladder WHERE deleted = 1) ORDER BY since DESC, "
+                                             "ladder");
         query.bind(1, person);
         std::vector<LadderPlace> places;
         while (query.executeStep())

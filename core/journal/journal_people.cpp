@@ -114,14 +114,14 @@ Result<Id> Journal::savePerson(const Person& person)
 Result<DayState> Journal::dayState(Id person, Day day) const
 {
     return m_store->guarded([&] {
-        SQLite::Statement query(m_store->db, "SELECT conditions, hours_since_meal FROM day_state "
+        SQLite::Statement query(m_store->db, "SELECT conditions, meal_hour FROM day_state "
                                              "WHERE person = ? AND day = ?");
         query.bind(1, person);
         query.bind(2, dayToText(day));
         DayState state;
         if (query.executeStep()) {
             state.conditions = sql::conditionsFromJson(query.getColumn(0).getString());
-            state.hoursSinceMeal = sql::realOf(query.getColumn(1));
+            state.mealHour = sql::realOf(query.getColumn(1));
         }
         return state;
     });
@@ -135,7 +135,7 @@ Result<void> Journal::saveDayState(Id person, Day day, const DayState& state)
         write.bind(1, person);
         write.bind(2, dayToText(day));
         write.bind(3, sql::conditionsToJson(state.conditions));
-        sql::bind(write, 4, state.hoursSinceMeal);
+        sql::bind(write, 4, state.mealHour);
         write.exec();
     });
 }

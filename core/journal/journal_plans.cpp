@@ -107,11 +107,12 @@ Result<KeptPlan> Journal::savePlan(Id planId, Id person, const Plan& plan)
     });
 }
 
-Result<void> Journal::archivePlan(Id planId)
+Result<void> Journal::setPlanArchived(Id planId, bool archived)
 {
     return m_store->inTransaction([&] {
-        SQLite::Statement write(m_store->db, "UPDATE plan SET archived = 1 WHERE id = ?");
-        write.bind(1, planId);
+        SQLite::Statement write(m_store->db, "UPDATE plan SET archived = ? WHERE id = ?");
+        write.bind(1, archived ? 1 : 0);
+        write.bind(2, planId);
         write.exec();
     });
 }

@@ -39,7 +39,7 @@ struct Person {
 /// How a person is on one day.
 struct DayState {
     Conditions conditions;
-    std::optional<double> hoursSinceMeal;
+    std::optional<double> mealHour; ///< when the last full meal was: local, 0 to 24
     bool operator==(const DayState&) const = default;
 };
 

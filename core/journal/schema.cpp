@@ -35,7 +35,7 @@ CREATE TABLE day_state (
     person INTEGER NOT NULL REFERENCES person ON DELETE CASCADE,
     day TEXT NOT NULL,
     conditions TEXT NOT NULL,
-    hours_since_meal REAL,
+    meal_hour REAL,
     PRIMARY KEY (person, day)) WITHOUT ROWID;
 CREATE TABLE plan (
     id INTEGER PRIMARY KEY,
@@ -52,7 +52,10 @@ CREATE INDEX plan_version_by_text ON plan_version (json);
 )sql";
 
 constexpr std::string_view laddersCoursesSittings = R"sql(
-CREATE TABLE ladder (id INTEGER PRIMARY KEY, json TEXT NOT NULL);
+CREATE TABLE ladder (
+    id INTEGER PRIMARY KEY,
+    json TEXT NOT NULL,
+    deleted INTEGER NOT NULL DEFAULT 0);
 CREATE TABLE ladder_place (
     person INTEGER NOT NULL REFERENCES person ON DELETE CASCADE,
     ladder TEXT NOT NULL,

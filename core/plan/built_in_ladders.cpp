@@ -1,4 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/base/checked_json.hpp"
 #include "core/plan/ladder.hpp"
 #include "core/plan/presets.hpp"
 #include "core/plan/shorthand.hpp"
@@ -116,15 +117,28 @@ void apply(std::vector<Part>& parts, const Shorthand& written)
     }
 }
 
+// "4 : 7 : 8"
+std::string spacedCounts(const std::vector<Phase>& phases)
+{
+    std::string text;
+    for (const char c : countsInShort(phases))
+        text += c == '-' ? " : " : c == '*' ? "open" : std::string(1, c);
+    return text;
+}
+
 Plan rungOf(const Source& source, const char* line)
 {
     const auto written = parseShorthand(line);
     assert(written && "a built-in rung must be valid shorthand");
     Plan plan = findPreset(source.preset)->plan;
     apply(plan.parts, *written);
-    plan.name = std::string(source.name) + " ";
-    for (const char* c = line; *c; ++c)
-        plan.name += *c == '-' ? " : " : *c == '*' ? "open" : std::string(1, *c);
+    plan.name = source.name;
+    if (const auto* run = std::get_if<Strokes>(&written->content))
+        plan.name += ", " + std::to_string(run->strokes) + " strokes" +
+                     (run->ratePerMin ? " at " + shortNumber(*run->ratePerMin) + " a minute" : "");
+    else
+        plan.name += " " + spacedCounts(std::get<std::vector<Phase>>(written->content));
+    if (written->repeat) plan.name += ", " + std::to_string(*written->repeat) + " times";
     return plan;
 }
 

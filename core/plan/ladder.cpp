@@ -66,8 +66,12 @@ std::optional<std::string> addedHold(const std::vector<Phase>& before,
     if (after.size() <= before.size()) return std::nullopt;
     std::size_t b = 0;
     std::string added;
+    std::string changed; // of the phases that were there before
     for (const Phase& phase : after) {
         if (b < before.size() && before[b].kind == phase.kind) {
+            const std::string change = addedToPhase(before[b], phase);
+            if (!change.empty() && changed.find(change) == std::string::npos)
+                changed += ", " + change;
             ++b;
             continue;
         }
@@ -81,7 +85,7 @@ std::optional<std::string> addedHold(const std::vector<Phase>& before,
         if (added.find(text) == std::string::npos) added += (added.empty() ? "" : " and ") + text;
     }
     if (b < before.size()) return std::nullopt;
-    return added;
+    return added + changed;
 }
 
 std::string addedToCycle(const std::vector<Phase>& before, const std::vector<Phase>& after)
@@ -128,7 +132,8 @@ std::string addedPitches(const Plan& before, const Plan& after)
 
 std::string signedMore(int more, const char* what)
 {
-    return std::to_string(std::abs(more)) + (more > 0 ? " more " : " fewer ") + what;
+    return std::to_string(std::abs(more)) + (more > 0 ? " more " : " fewer ") + what +
+           (std::abs(more) == 1 ? "" : "s");
 }
 
 Json ruleToJson(const LadderRule& rule)
@@ -161,9 +166,9 @@ std::string whatRungAdds(const Plan& before, const Plan& after)
     const Cycles* a = firstCycles(before.parts);
     const Cycles* b = firstCycles(after.parts);
     if (a && b && a->phases != b->phases) changes.push_back(addedToCycle(a->phases, b->phases));
-    if (is.cycles != was.cycles) changes.push_back(signedMore(is.cycles - was.cycles, "cycles"));
+    if (is.cycles != was.cycles) changes.push_back(signedMore(is.cycles - was.cycles, "cycle"));
     if (is.strokes != was.strokes)
-        changes.push_back(signedMore(is.strokes - was.strokes, "strokes in all"));
+        changes.push_back(signedMore(is.strokes - was.strokes, "stroke") + " in all");
     const Strokes* s = firstStrokes(before.parts);
     const Strokes* t = firstStrokes(after.parts);
     if (s && t && s->ratePerMin != t->ratePerMin && t->ratePerMin)

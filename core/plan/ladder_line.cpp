@@ -94,18 +94,6 @@ int setStrokes(std::vector<Part>& parts, int strokes)
     return changed;
 }
 
-// The phases of `base` with other counts; where the kinds differ, the new phases as they are.
-std::vector<Phase> withCounts(const std::vector<Phase>& base, std::vector<Phase> phases)
-{
-    for (std::size_t i = 0; i < phases.size(); ++i)
-        if (base.size() == phases.size() && base[i].kind == phases[i].kind) {
-            const TargetCounts counts = phases[i].counts;
-            phases[i] = base[i];
-            phases[i].counts = counts;
-        }
-    return phases;
-}
-
 // Between two breaths of one shape, each phase goes from its first number to its last. A ratio
 // (numbers up to 2 from 1:1) is laid over the counts of the base.
 Result<std::vector<std::vector<Phase>>> phaseSteps(const std::string& text, const Line& line,
@@ -175,7 +163,7 @@ Result<Ladder> ladderFromLine(const std::string& text, const Plan& base)
             std::replace(name.begin(), name.end(), '-', ':');
             const bool done = addRung(name, [&](Plan& rung) {
                 Cycles* cycles = firstCycles(rung.parts);
-                if (cycles) cycles->phases = withCounts(cycles->phases, phases);
+                if (cycles) cycles->phases = writtenOver(cycles->phases, phases);
                 return cycles != nullptr;
             });
             if (!done) return refuse(text, "the plan to start from has no counted breath");

@@ -425,6 +425,23 @@ std::string shorthandOf(const std::vector<Phase>& phases)
     return text;
 }
 
+std::vector<Phase> writtenOver(const std::vector<Phase>& before, std::vector<Phase> written)
+{
+    const bool sameKinds =
+        std::equal(before.begin(), before.end(), written.begin(), written.end(),
+                   [](const Phase& a, const Phase& b) { return a.kind == b.kind; });
+    for (std::size_t i = 0; sameKinds && i < written.size(); ++i) {
+        Phase& phase = written[i];
+        if (phase.sound == PhaseSound::Plain) phase.sound = before[i].sound;
+        if (phase.sound == PhaseSound::Hum) phase.pitch = before[i].pitch;
+        if (!phase.route) phase.route = before[i].route;
+        if (!phase.nostril) phase.nostril = before[i].nostril;
+        phase.opening = before[i].opening;
+        phase.locks = before[i].locks;
+    }
+    return written;
+}
+
 std::string countsInShort(std::vector<Phase> phases)
 {
     for (Phase& phase : phases) {

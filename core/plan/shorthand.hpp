@@ -47,6 +47,10 @@ tl::expected<Shorthand, ShorthandFault> parseShorthand(std::string_view line);
 /// opening and locks are not written.
 std::string shorthandOf(const std::vector<Phase>& phases);
 std::string shorthandOf(const Strokes& strokes);
+/// What a line that was written over a cycle leaves: where the kinds are the same, sides, sounds,
+/// pitches and locks stay unless the line says others.
+std::vector<Phase> writtenOver(const std::vector<Phase>& before, std::vector<Phase> written);
+
 /// The counts alone, "4-7-8", without sides, sounds and routes.
 std::string countsInShort(std::vector<Phase> phases);
 

@@ -103,11 +103,9 @@ std::string courseInWords(const std::vector<Course>& courses, const std::vector<
     const auto extra = std::count_if(done.begin(), done.end(), [&](Day day) {
         return day >= first && day <= today && !planned.count(day);
     });
-    std::string text = "Practised on " + std::to_string(kept) + " of " + std::to_string(so) +
-                       " planned days so far";
-    if (extra > 0)
-        text += ", and on " + std::to_string(extra) + (extra == 1 ? " other" : " others");
-    return text + ".";
+    const auto practised = kept + extra;
+    return "Practised on " + std::to_string(practised) + (practised == 1 ? " day" : " days") +
+           " since it began; " + std::to_string(so) + (so == 1 ? " was" : " were") + " planned.";
 }
 
 std::string toICalendar(const std::vector<CalendarEvent>& events, const std::string& uidBase)

@@ -14,8 +14,9 @@ Day mondayOf(Day day);
 /// 0 Monday to 6 Sunday.
 int weekdayOf(Day day);
 
-/// A course held against what was done, said kindly: "3 of 4 planned sittings so far, and 2 more of
-/// one's own". Days to come count for nothing.
+/// A course held against what was done, said kindly: "Practised on 5 days since it began; 6 were
+/// planned." A day practised of one's own accord counts like a planned one; days to come count for
+/// nothing.
 std::string courseInWords(const std::vector<Course>& courses, const std::vector<Sitting>& sittings,
                           Day today);
 

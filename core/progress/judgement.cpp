@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/progress/judgement.hpp"
 
+#include "core/base/checked_json.hpp"
+
 #include <algorithm>
 #include <cmath>
 
@@ -56,6 +58,19 @@ std::optional<Judgement> easeOff(const std::vector<Sitting>& sittings, const Lad
     return std::nullopt;
 }
 
+std::optional<double> medianOfLatest(const std::vector<Sitting>& sittings,
+                                     std::optional<double> Sitting::*figure)
+{
+    constexpr std::size_t latest = 5;
+    std::vector<double> values;
+    for (const Sitting& s : sittings)
+        if (s.*figure && values.size() < latest) values.push_back(*(s.*figure));
+    if (values.empty()) return std::nullopt;
+    std::sort(values.begin(), values.end());
+    const std::size_t n = values.size();
+    return n % 2 ? values[n / 2] : (values[n / 2 - 1] + values[n / 2]) / 2;
+}
+
 } // namespace
 
 Judgement judge(const std::vector<Sitting>& sittings, const LadderRule& rule, bool hasClash,
@@ -86,15 +101,36 @@ Judgement judge(const std::vector<Sitting>& sittings, const LadderRule& rule, bo
                               " would make room for a step."};
 }
 
+std::string comparedWithLately(const PlanFigures& asks, const std::vector<Sitting>& sittings)
+{
+    double hold = 0;
+    std::vector<double> minutes;
+    for (const Sitting& s : sittings) {
+        hold = std::max(hold, s.longestHoldS.value_or(0));
+        if (s.practiceS > 0) minutes.push_back(s.practiceS / 60);
+    }
+    const auto oneDecimal = [](double value) { return shortNumber(std::round(10 * value) / 10); };
+    std::string text;
+    if (asks.longestHoldS > 0 && hold > 0)
+        text = "The longest hold kept lately was " + oneDecimal(hold) + " s; this asks " +
+               oneDecimal(asks.longestHoldS) + " s.";
+    if (!minutes.empty()) {
+        std::sort(minutes.begin(), minutes.end());
+        text += (text.empty() ? "" : " ") + std::string("Lately you practised ") +
+                oneDecimal(minutes[minutes.size() / 2]) + " min at a time; this is " +
+                (asks.isAtLeast ? "at least " : "") + oneDecimal(asks.practiceS / 60) + " min.";
+    }
+    return text;
+}
+
 std::optional<double> usualAccuracy(const std::vector<Sitting>& sittings)
 {
-    std::vector<double> lately;
-    for (const Sitting& s : sittings)
-        if (s.accuracy && lately.size() < 5) lately.push_back(*s.accuracy);
-    if (lately.empty()) return std::nullopt;
-    std::sort(lately.begin(), lately.end());
-    const std::size_t n = lately.size();
-    return n % 2 ? lately[n / 2] : (lately[n / 2 - 1] + lately[n / 2]) / 2;
+    return medianOfLatest(sittings, &Sitting::accuracy);
+}
+
+std::optional<double> usualCountLength(const std::vector<Sitting>& sittings)
+{
+    return medianOfLatest(sittings, &Sitting::countLengthS);
 }
 
 } // namespace layakari

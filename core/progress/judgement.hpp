@@ -27,4 +27,11 @@ Judgement judge(const std::vector<Sitting>& sittings, const LadderRule& rule, bo
 /// The accuracy usually kept lately: the median of the last five that have one. Nothing for none.
 std::optional<double> usualAccuracy(const std::vector<Sitting>& sittings);
 
+/// The length of a count kept lately, in seconds: the median of the last five that have one.
+std::optional<double> usualCountLength(const std::vector<Sitting>& sittings);
+
+/// What a plan asks against what was kept lately: longest hold and minutes, "a hold of 9.5 s; the
+/// longest kept lately was 8.1 s". Empty where nothing can be compared.
+std::string comparedWithLately(const PlanFigures& asks, const std::vector<Sitting>& sittings);
+
 } // namespace layakari

@@ -4,6 +4,7 @@
 #include "desktop/theme/theme.hpp"
 
 #include <QHelpEvent>
+#include <QMouseEvent>
 #include <QPainter>
 #include <QPainterPath>
 #include <QToolTip>
@@ -20,7 +21,6 @@ constexpr double lowY = 50;
 constexpr double highY = 22;
 // Where along the line the places lie: on the way in, at its height, and on the way out.
 constexpr std::array<double, 5> along{0.07, 0.285, 0.51, 0.735, 0.94};
-constexpr bool isBuilt(int place) { return place == BreathLine::readPlace; }
 
 double eased(double z)
 {
@@ -33,7 +33,8 @@ double eased(double z)
 BreathLine::BreathLine(QWidget* parent) : QWidget(parent)
 {
     setObjectName(QStringLiteral("breathLine"));
-    setAccessibleName(tr("Places: Read"));
+    setMouseTracking(true);
+    setPlace(preparePlace);
     setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Fixed);
 }
 
@@ -62,32 +63,62 @@ void BreathLine::paintEvent(QPaintEvent*)
     painter.drawPath(line);
     for (int place = 0; place < static_cast<int>(places.size()); ++place) {
         const QPointF at = placeAt(place);
-        const bool here = isBuilt(place);
-        painter.setPen(QPen(here ? theme.ink : theme.softInk, 1.6));
+        const bool here = place == m_place;
+        const bool built = isBuilt(place);
+        painter.setPen(QPen(built ? theme.ink : theme.softInk, 1.6));
         painter.setBrush(here ? theme.ink : theme.paper);
-        painter.drawEllipse(at, here ? 6 : 3, here ? 6 : 3);
+        const double radius = here ? 6 : built ? 4.5 : 3;
+        painter.drawEllipse(at, radius, radius);
         painter.setFont(typeface(Type::Body, here));
-        painter.setPen(here ? theme.ink : theme.softInk);
+        painter.setPen(built ? theme.ink : theme.softInk);
         painter.drawText(QRectF(at.x() - 60, at.y() + 5, 120, 22), Qt::AlignHCenter | Qt::AlignTop,
                          tr(places[static_cast<std::size_t>(place)]));
     }
+}
+
+void BreathLine::setPlace(int place)
+{
+    m_place = place;
+    setAccessibleName(tr("Places: you are at %1").arg(tr(places[static_cast<std::size_t>(place)])));
+    update();
+}
+
+int BreathLine::placeNear(const QPointF& point) const
+{
+    constexpr double reach = 44; // a place with its name under it
+    for (int place = 0; place < static_cast<int>(places.size()); ++place) {
+        const QPointF distance = placeAt(place) + QPointF(0, 8) - point;
+        if (std::hypot(distance.x(), distance.y()) <= reach) return place;
+    }
+    return -1;
+}
+
+void BreathLine::mousePressEvent(QMouseEvent* event)
+{
+    if (const int place = placeNear(event->position()); place >= 0) emit placeWanted(place);
+}
+
+void BreathLine::mouseMoveEvent(QMouseEvent* event)
+{
+    const int place = placeNear(event->position());
+    setCursor(place >= 0 && isBuilt(place) ? Qt::PointingHandCursor : Qt::ArrowCursor);
 }
 
 bool BreathLine::event(QEvent* event)
 {
     if (event->type() == QEvent::ToolTip) {
         const auto* help = static_cast<QHelpEvent*>(event);
-        for (int place = 0; place < static_cast<int>(places.size()); ++place) {
-            const QPointF distance = placeAt(place) - help->pos();
-            if (std::hypot(distance.x(), distance.y()) > 40) continue;
-            const QString name = tr(places[static_cast<std::size_t>(place)]);
-            QToolTip::showText(help->globalPos(),
-                               isBuilt(place) ? tr("%1: you are here").arg(name)
-                                              : tr("%1: not in this version yet").arg(name),
-                               this);
+        const int place = placeNear(help->pos());
+        if (place < 0) {
+            QToolTip::hideText();
             return true;
         }
-        QToolTip::hideText();
+        const QString name = tr(places[static_cast<std::size_t>(place)]);
+        QToolTip::showText(help->globalPos(),
+                           !isBuilt(place)    ? tr("%1: not in this version yet").arg(name)
+                           : place == m_place ? tr("%1: you are here").arg(name)
+                                              : tr("%1 (%2)").arg(name).arg(place + 1),
+                           this);
         return true;
     }
     return QWidget::event(event);

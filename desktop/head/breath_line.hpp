@@ -6,27 +6,39 @@
 
 namespace layakari {
 
-/// The five places of the work along one drawn breath, at the head of the window. Places that this
-/// version does not have yet are drawn faint and say so when pointed at.
+/// The five places of the work along one drawn breath, at the head of the window: a click goes
+/// there. Places that this version does not have yet are drawn faint and say so when pointed at.
 class BreathLine : public QWidget {
     Q_OBJECT
 public:
     static constexpr std::array<const char*, 5> places{"Prepare", "Practise", "Read", "Reflect",
                                                        "Journey"};
+    static constexpr int preparePlace = 0;
     static constexpr int readPlace = 2;
+    static constexpr bool isBuilt(int place) { return place == preparePlace || place == readPlace; }
 
     explicit BreathLine(QWidget* parent = nullptr);
 
     QSize sizeHint() const override { return {700, 76}; }
     QSize minimumSizeHint() const override { return {480, 76}; }
 
+    void setPlace(int place);
+
+signals:
+    void placeWanted(int place);
+
 protected:
+    void mousePressEvent(QMouseEvent* event) override;
+    void mouseMoveEvent(QMouseEvent* event) override;
     void paintEvent(QPaintEvent*) override;
     bool event(QEvent* event) override;
 
 private:
     QPointF placeAt(int place) const;
     double heightAt(double x) const;
+    int placeNear(const QPointF& point) const; ///< -1 for none
+
+    int m_place = preparePlace;
 };
 
 } // namespace layakari

@@ -12,21 +12,21 @@
 
 namespace layakari {
 
-MessageBar::MessageBar(QWidget* parent)
+MessageBar::MessageBar(const QString& name, QWidget* parent)
     : QWidget(parent),
       m_mark(new QLabel(this)),
       m_text(new QLabel(this)),
       m_progress(new QProgressBar(this)),
       m_button(new QPushButton(this))
 {
-    setObjectName(QStringLiteral("messageBar"));
-    m_text->setObjectName(QStringLiteral("message"));
+    setObjectName(name + QStringLiteral("Bar"));
+    m_text->setObjectName(name);
     m_text->setWordWrap(true);
     m_text->setTextInteractionFlags(Qt::TextSelectableByMouse);
     m_mark->setFont(typeface(Type::Row, true));
     m_progress->setTextVisible(false);
     m_progress->setRange(0, 1000);
-    m_button->setObjectName(QStringLiteral("messageButton"));
+    m_button->setObjectName(name + QStringLiteral("Button"));
     auto* words = new QVBoxLayout;
     words->setSpacing(5);
     words->addWidget(m_text);

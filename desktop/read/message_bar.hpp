@@ -14,7 +14,8 @@ namespace layakari {
 class MessageBar : public QWidget {
     Q_OBJECT
 public:
-    explicit MessageBar(QWidget* parent = nullptr);
+    /// `name` begins the object names of the bar and what is on it.
+    explicit MessageBar(const QString& name, QWidget* parent = nullptr);
 
     void showProgress(const QString& what, double fraction);
     void showError(const QString& message);

@@ -2,9 +2,6 @@
 #include "desktop/read/plan_chooser.hpp"
 
 #include "core/plan/presets.hpp"
-#include "desktop/theme/theme.hpp"
-
-#include <QPainter>
 
 namespace layakari {
 
@@ -18,7 +15,7 @@ const QString presetPrefix = QStringLiteral("preset:");
 
 } // namespace
 
-PlanChooser::PlanChooser(QWidget* parent) : QComboBox(parent)
+PlanChooser::PlanChooser(QWidget* parent) : ChoiceBox(parent)
 {
     setObjectName(QStringLiteral("planChooser"));
     setAccessibleName(tr("Plan that the recording is read against"));
@@ -50,17 +47,6 @@ void PlanChooser::setPlan(const std::optional<Plan>& plan)
     }
     m_current = index;
     setCurrentIndex(index);
-}
-
-void PlanChooser::paintEvent(QPaintEvent* event)
-{
-    QComboBox::paintEvent(event);
-    // A small open angle that says that there is more to choose from.
-    QPainter painter(this);
-    painter.setRenderHint(QPainter::Antialiasing);
-    painter.setPen(QPen(currentTheme().softInk, 1.8, Qt::SolidLine, Qt::RoundCap, Qt::RoundJoin));
-    const QPointF tip(width() - 14, height() / 2.0 + 2);
-    painter.drawPolyline(QPolygonF{tip - QPointF(5, 5), tip, tip + QPointF(5, -5)});
 }
 
 void PlanChooser::choose(int index)

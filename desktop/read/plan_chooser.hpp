@@ -2,14 +2,14 @@
 #pragma once
 
 #include "core/plan/plan.hpp"
+#include "desktop/theme/controls.hpp"
 
-#include <QComboBox>
 #include <optional>
 
 namespace layakari {
 
 /// Chooses what a recording is read against: free breathing, a preset, or a plan file.
-class PlanChooser : public QComboBox {
+class PlanChooser : public ChoiceBox {
     Q_OBJECT
 public:
     explicit PlanChooser(QWidget* parent = nullptr);
@@ -21,9 +21,6 @@ public:
 signals:
     void planChosen();
     void planFileWanted();
-
-protected:
-    void paintEvent(QPaintEvent* event) override;
 
 private:
     void choose(int index);

@@ -60,7 +60,7 @@ JsonFile kindOfJson(const QString& file)
 
 ReadPage::ReadPage(QWidget* parent)
     : QWidget(parent),
-      m_bar(new MessageBar(this)),
+      m_bar(new MessageBar(QStringLiteral("message"), this)),
       m_stack(new QStackedWidget(this)),
       m_empty(new EmptyPage(this)),
       m_figures(new Figures(this)),
@@ -190,6 +190,14 @@ void ReadPage::openFile(const QString& file)
         return;
     case JsonFile::NotOurs: return read(file);
     }
+}
+
+void ReadPage::openAgainst(const QString& file, const Plan& plan)
+{
+    m_chooser->setPlan(plan);
+    m_fileBeingRead = file;
+    busyWith(tr("Listening to %1").arg(QFileInfo(file).fileName()));
+    m_job->read(pathOf(file), m_chooser->plan());
 }
 
 void ReadPage::read(const QString& recording)

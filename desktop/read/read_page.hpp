@@ -30,6 +30,8 @@ public:
     /// against the plan beside it (NAME.plan.json) if there is one, else against the plan that is
     /// chosen.
     void openFile(const QString& file);
+    /// Reads a recording against a plan, whatever plan lies beside it.
+    void openAgainst(const QString& file, const Plan& plan);
     /// From now on no plan beside a recording is taken: the one that is chosen holds.
     void insistOnChosenPlan() { m_takesPlanBeside = false; }
     void setPlan(const std::optional<Plan>& plan);

@@ -107,7 +107,7 @@ private:
             seconds += m_reading.phases[i].seconds();
         }
         const bool anyBreath =
-            std::any_of(row.shapes.begin(), row.shapes.end(), [](const StaffRow::Shape& s) {
+            std::any_of(row.shapes.begin(), row.shapes.end(), [](const LungPhase& s) {
                 return s.kind == ReadKind::Inhale || s.kind == ReadKind::Exhale;
             });
         if (!anyBreath && seconds < leastNaturalS) return;
@@ -188,7 +188,7 @@ private:
     {
         double heard = 0;
         double planned = 0;
-        for (const StaffRow::Shape& shape : row.shapes) heard += shape.length;
+        for (const LungPhase& shape : row.shapes) heard += shape.length;
         for (const Phase& phase : row.planned) planned += phase.counts.middle();
         return row.kind == StaffRow::Kind::Natural ? 0 : std::max(heard, planned);
     }

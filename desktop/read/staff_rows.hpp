@@ -2,6 +2,7 @@
 #pragma once
 
 #include "core/reading/reading.hpp"
+#include "desktop/shapes/lung_shape.hpp"
 
 #include <QString>
 #include <vector>
@@ -15,22 +16,15 @@ struct StaffRow {
         Missing, ///< a planned one that was not
         Natural, ///< natural breaths: before, between or after
     };
-    struct Shape {
-        ReadKind kind = ReadKind::Unknown;
-        double length = 0;  ///< in the staff's unit
-        double startSd = 0; ///< of its boundaries, in the staff's unit
-        double endSd = 0;
-        bool isStray = false; ///< within the cycle but none of its phases: a pause that crept in
-    };
     Kind kind = Kind::Cycle;
     int cycle = -1;             ///< index into the reading's cycles, of a cycle
     std::size_t firstPhase = 0; ///< the phases of the reading that it shows
     std::size_t lastPhase = 0;
     bool hasPhases = false;
-    QString name;  ///< left of the row: "4", "rest"
-    QString round; ///< "round 2", where there are several
-    QString note;  ///< "3 breaths, 17 s", "not done"
-    std::vector<Shape> shapes;
+    QString name;                  ///< left of the row: "4", "rest"
+    QString round;                 ///< "round 2", where there are several
+    QString note;                  ///< "3 breaths, 17 s", "not done"
+    std::vector<LungPhase> shapes; ///< in the staff's unit
     std::vector<ReadCycle::Kept> kept;
     std::vector<Phase> planned;
     std::optional<double> accuracy;

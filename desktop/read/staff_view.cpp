@@ -3,7 +3,7 @@
 
 #include "core/measure/keeping.hpp"
 #include "core/report/sentence.hpp"
-#include "desktop/read/lung_shape.hpp"
+#include "desktop/shapes/lung_shape.hpp"
 #include "desktop/theme/theme.hpp"
 
 #include <QKeyEvent>
@@ -184,7 +184,7 @@ private:
         LungShape shape{m_area.left() + m_columns.left, base, naturalShapeHeight,
                         m_columns.pixelsPerUnit};
         double length = 0;
-        for (const StaffRow::Shape& s : m_row.shapes) length += s.length;
+        for (const LungPhase& s : m_row.shapes) length += s.length;
         // A long rest is drawn shorter, so that it stays on the sheet with its note beside it.
         const double room = m_columns.right - m_columns.left - 130;
         if (length * shape.pixelsPerUnit > room) shape.pixelsPerUnit = room / length;
@@ -220,7 +220,7 @@ private:
     {
         std::vector<double> starts;
         double x = m_area.left() + m_columns.left;
-        for (const StaffRow::Shape& shape : m_row.shapes) {
+        for (const LungPhase& shape : m_row.shapes) {
             starts.push_back(x);
             x += shape.length * m_columns.pixelsPerUnit;
         }

@@ -49,7 +49,38 @@ QString styleSheetOf(const Theme& t)
         QComboBox::drop-down { border: 0; width: 22px; }
         QComboBox QAbstractItemView { background: %5; color: %1; border: 1px solid %3; selection-background-color: %2;
                                       selection-color: %1; outline: 0; }
-        QListView { background: transparent; border: 0; outline: 0; }
+        QListView, QTreeView { background: transparent; border: 0; outline: 0; }
+        QTreeView::item, QListWidget::item { padding: 4px 2px; }
+        QTreeView::branch { background: transparent; border-image: none; }
+        QTreeView::branch:selected { background: %2; }
+        QListWidget::item { border-left: 4px solid transparent; padding-left: 6px; }
+        QTreeView::item:selected { background: %2; color: %1; border-left: 4px solid %1; }
+        QListWidget::item:selected { background: %2; color: %1; border-left: 4px solid %1; }
+        QLineEdit, QPlainTextEdit, QAbstractSpinBox { background: %5; color: %1; border: 1px solid %3; border-radius: 3px;
+            padding: 3px 6px; min-height: 22px; selection-background-color: %4; selection-color: %5; }
+        QLineEdit:focus, QPlainTextEdit:focus, QAbstractSpinBox:focus { border-color: %1; }
+        QAbstractSpinBox::up-button, QAbstractSpinBox::down-button { width: 0; border: 0; }
+        QAbstractSpinBox:disabled, QLineEdit:disabled { color: %4; }
+        QCheckBox, QRadioButton { color: %1; spacing: 8px; padding: 2px; }
+        QCheckBox::indicator, QRadioButton::indicator { width: 13px; height: 13px; border: 2px solid %4; background: %5; }
+        QRadioButton::indicator { border-radius: 8px; }
+        QCheckBox::indicator:checked, QRadioButton::indicator:checked { background: %1; border-color: %1; }
+        QCheckBox:focus, QRadioButton:focus { background: %2; }
+        QCheckBox:disabled { color: %4; }
+        QMenu { background: %5; color: %1; border: 1px solid %3; padding: 4px; }
+        QMenu::item { padding: 5px 18px; }
+        QMenu::item:selected { background: %2; }
+        QMenu::item:disabled { color: %4; }
+        QPushButton::menu-indicator { width: 0; }
+        QLabel[soft="true"], QCheckBox[soft="true"] { color: %4; }
+        QPushButton[lead="true"] { background: %1; color: %5; border: 0; border-radius: 4px; padding: 8px 18px; font-weight: bold; }
+        QPushButton[lead="true"]:hover { background: %4; }
+        QPushButton[lead="true"]:focus { border: 3px double %5; }
+        QPushButton[lead="true"]:disabled { background: %3; color: %4; }
+        QPushButton[place="true"] { border-bottom-color: transparent; color: %4; padding: 4px 10px; }
+        QPushButton[place="true"]:checked { background: transparent; color: %1; border-bottom-color: %1; font-weight: bold; }
+        QPushButton[place="true"]:focus { background: %2; }
+        QScrollArea, QScrollArea > QWidget > QWidget { background: transparent; border: 0; }
         QScrollBar:vertical { background: transparent; width: 10px; margin: 0; }
         QScrollBar::handle:vertical { background: %3; border-radius: 4px; min-height: 36px; margin: 1px; }
         QScrollBar::handle:vertical:hover { background: %4; }

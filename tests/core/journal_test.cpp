@@ -113,7 +113,7 @@ TEST_CASE("A day's state and an acknowledgement are kept with their day")
     const TemporaryFolder folder;
     Journal journal = openIn(folder.path());
     const Id person = *journal.savePerson(someone("Runa Vestlid"));
-    const DayState state{{Condition::SoreThroat, Condition::BlockedNose}, 2.5};
+    const DayState state{{Condition::SoreThroat, Condition::BlockedNose}, 6.5};
     REQUIRE(journal.saveDayState(person, today, state).has_value());
     CHECK(*journal.dayState(person, today) == state);
     CHECK(*journal.dayState(person, today + std::chrono::days(1)) == DayState{});
@@ -147,7 +147,7 @@ TEST_CASE("A plan that a sitting uses is never changed under it: saving makes th
     CHECK(journal.plans(person)->size() == 1);
     CHECK(journal.plans(person)->front().plan == plan);
 
-    REQUIRE(journal.archivePlan(first.id).has_value());
+    REQUIRE(journal.setPlanArchived(first.id, true).has_value());
     CHECK(journal.plans(person)->empty());
     CHECK((*journal.planVersion(renamed.versionId)).has_value());
 }

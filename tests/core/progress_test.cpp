@@ -181,10 +181,10 @@ TEST_CASE("A course is held against what was done, kindly")
     const Course course{0, 0, 0, 0b1111111, 1, today - std::chrono::days(3), 7};
     CHECK(courseInWords({}, {}, today) == "Nothing is planned.");
     CHECK(courseInWords({course}, {kept(90, 2), kept(90, 1), kept(90, 9)}, today) ==
-          "Practised on 2 of 3 planned days so far.");
+          "Practised on 2 days since it began; 3 were planned.");
     const Course wednesdays{0, 0, 0, 0b0000100, 2, today - std::chrono::days(7), 7};
     CHECK(courseInWords({wednesdays}, {kept(90, 7), kept(90, 3)}, today) ==
-          "Practised on 1 of 1 planned days so far, and on 1 other.");
+          "Practised on 2 days since it began; 1 was planned.");
     const Course later{0, 0, 0, 0b1111111, 1, today + std::chrono::days(3), 7};
     CHECK(courseInWords({later}, {}, today) == "It has not begun yet.");
 }

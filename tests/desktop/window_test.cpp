@@ -1,127 +1,16 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
 // The real window, by real clicks, keys and drops; looked at through what it shows.
-#include "desktop/main_window.hpp"
-#include "desktop/read/staff_view.hpp"
 #include "desktop/theme/theme.hpp"
-#include "tests/support/sounds.hpp"
-#include "tests/support/temporary_folder.hpp"
+#include "tests/desktop/window.hpp"
 
 #include <QAbstractItemModelTester>
-#include <QApplication>
-#include <QComboBox>
-#include <QDropEvent>
-#include <QFileDialog>
-#include <QLabel>
-#include <QLineEdit>
 #include <QListWidget>
-#include <QMimeData>
-#include <QPushButton>
-#include <QTest>
-#include <QTimer>
-#include <catch2/catch.hpp>
 #include <set>
 
 using namespace layakari;
 
 namespace {
-
-constexpr int longMs = 30000;
-
-// Practices that all tests share, made once.
-const TemporaryFolder& practices()
-{
-    static const TemporaryFolder folder;
-    static const bool made = [] {
-        simulateTo(folder / "square.flac", "square-4", Temperament{}, 31);
-        simulateTo(folder / "evening.flac", "four-seven-eight", *temperamentByName("hurried"), 32);
-        writeText(folder / "evening.plan.json", findPreset("four-seven-eight")->json);
-        writeText(folder / "broken.m4a", "only words");
-        return true;
-    }();
-    REQUIRE(made);
-    return folder;
-}
-
-QString practice(const char* name) { return QString::fromStdString((practices() / name).string()); }
-
-class Window {
-public:
-    TemporaryFolder data;
-    MainWindow window{data.path()};
-
-    Window()
-    {
-        window.resize(1280, 800);
-        window.show();
-        REQUIRE(QTest::qWaitForWindowExposed(&window));
-        // On a bare X server no window manager gives the window the keys.
-        window.activateWindow();
-        REQUIRE(QTest::qWaitForWindowActive(&window));
-    }
-
-    template <class T>
-    T* find(const char* name)
-    {
-        T* found = window.findChild<T*>(QLatin1String(name));
-        REQUIRE(found);
-        return found;
-    }
-    QString text(const char* name) { return find<QLabel>(name)->text(); }
-    StaffView* staff() { return find<StaffView>("staff"); }
-
-    void drop(const QStringList& files)
-    {
-        QMimeData mime;
-        QList<QUrl> urls;
-        for (const QString& file : files) urls.push_back(QUrl::fromLocalFile(file));
-        mime.setUrls(urls);
-        QDragEnterEvent enter({400, 400}, Qt::CopyAction, &mime, Qt::LeftButton, Qt::NoModifier);
-        QApplication::sendEvent(&window, &enter);
-        REQUIRE(enter.isAccepted());
-        QDropEvent event(QPointF(400, 400), Qt::CopyAction, &mime, Qt::LeftButton, Qt::NoModifier);
-        QApplication::sendEvent(&window, &event);
-    }
-    void waitForRow(int rows = 1)
-    {
-        REQUIRE(QTest::qWaitFor(
-            [&] {
-                return staff()->isVisible() && staff()->model()->rowCount() >= rows && !progress();
-            },
-            longMs));
-    }
-    bool progress()
-    {
-        return find<QWidget>("messageBar")->isVisible() &&
-               find<QPushButton>("messageButton")->text() == "Stop";
-    }
-    void choosePlan(const QString& name)
-    {
-        auto* chooser = find<QComboBox>("planChooser");
-        const int index = chooser->findText(name);
-        REQUIRE(index >= 0);
-        chooser->setCurrentIndex(index);
-        emit chooser->activated(index);
-    }
-    void openAs(const char* file, const char* plan)
-    {
-        choosePlan(QString::fromStdString(findPreset(plan)->plan.name));
-        drop({practice(file)});
-        waitForRow();
-    }
-    QStringList rows()
-    {
-        QStringList all;
-        for (int i = 0; i < staff()->model()->rowCount(); ++i)
-            all << staff()->model()->index(i, 0).data(Qt::AccessibleTextRole).toString();
-        return all;
-    }
-    void key(Qt::Key k, Qt::KeyboardModifiers modifiers = Qt::NoModifier)
-    {
-        QTest::keyClick(QApplication::focusWidget() ? QApplication::focusWidget() : &window, k,
-                        modifiers);
-    }
-};
 
 std::set<QRgb> coloursIn(const QImage& image)
 {
@@ -134,22 +23,6 @@ std::set<QRgb> coloursIn(const QImage& image)
 bool hasColour(const QWidget& widget, const QColor& colour)
 {
     return coloursIn(const_cast<QWidget&>(widget).grab().toImage()).contains(colour.rgb());
-}
-
-// Answers the file dialog that opens next by typing a name.
-void answerFileDialog(const QString& file)
-{
-    auto* timer = new QTimer;
-    QObject::connect(timer, &QTimer::timeout, [timer, file] {
-        for (QWidget* top : QApplication::topLevelWidgets())
-            if (auto* dialog = qobject_cast<QFileDialog*>(top); dialog && dialog->isVisible()) {
-                timer->deleteLater();
-                dialog->findChild<QLineEdit*>()->setText(file);
-                QTest::keyClick(dialog->findChild<QLineEdit*>(), Qt::Key_Return);
-                return;
-            }
-    });
-    timer->start(50);
 }
 
 } // namespace
@@ -405,6 +278,7 @@ TEST_CASE(
     w.waitForRow();
     CHECK(w.text("recordingName") == "evening");
     MainWindow next(w.data.path());
+    next.goTo(BreathLine::readPlace);
     auto* recent = next.findChild<QListWidget*>("recent");
     REQUIRE(recent->count() == 2);
     next.show();

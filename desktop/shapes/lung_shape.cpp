@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "desktop/read/lung_shape.hpp"
+#include "desktop/shapes/lung_shape.hpp"
 
 #include "desktop/theme/theme.hpp"
 
@@ -73,12 +73,12 @@ QLinearGradient softFill(const QColor& color, double x0, double x1, double start
 
 } // namespace
 
-void LungShape::paintHeard(QPainter& painter, const std::vector<StaffRow::Shape>& shapes,
+void LungShape::paintHeard(QPainter& painter, const std::vector<LungPhase>& shapes,
                            const Theme& theme) const
 {
     double x = left;
     double fill = shapes.empty() || shapes.front().kind != ReadKind::Exhale ? 0 : 1;
-    for (const StaffRow::Shape& shape : shapes) {
+    for (const LungPhase& shape : shapes) {
         const double end = x + shape.length * pixelsPerUnit;
         const Fill level = fillOf(shape.kind, fill);
         QPainterPath path = crest(x + thinnestGap / 2, std::max(x + 1, end - thinnestGap / 2),
@@ -97,12 +97,12 @@ void LungShape::paintHeard(QPainter& painter, const std::vector<StaffRow::Shape>
     }
 }
 
-void LungShape::paintFaint(QPainter& painter, const std::vector<StaffRow::Shape>& shapes,
+void LungShape::paintFaint(QPainter& painter, const std::vector<LungPhase>& shapes,
                            const Theme& theme) const
 {
     painter.setOpacity(0.42);
-    std::vector<StaffRow::Shape> plain = shapes;
-    for (StaffRow::Shape& shape : plain) shape.startSd = shape.endSd = 0;
+    std::vector<LungPhase> plain = shapes;
+    for (LungPhase& shape : plain) shape.startSd = shape.endSd = 0;
     paintHeard(painter, plain, theme);
     painter.setOpacity(1);
 }

@@ -1,0 +1,286 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/simulate/demo_club.hpp"
+
+#include "core/base/files.hpp"
+#include "core/journal/sitting.hpp"
+#include "core/plan/presets.hpp"
+#include "core/progress/proposal.hpp"
+#include "core/simulate/practitioner.hpp"
+
+#include <algorithm>
+#include <atomic>
+#include <mutex>
+#include <thread>
+
+namespace layakari {
+
+namespace {
+
+constexpr const char* filledKey = "demo_club";
+constexpr int sampleRateHz = 16000;
+
+struct Practice {
+    int daysAgo;
+    const char* temperament;
+    double countS;
+};
+
+struct Member {
+    const char* name;
+    const char* note;
+    int hour;
+    std::optional<double> countS;
+    Conditions conditions;
+    std::string ladder; // a built-in ladder's id
+    int rung;
+    const char* file;                // what the recordings are called
+    std::vector<Practice> practices; // of the rung
+    const char* coursePreset;        // "": the rung itself
+    unsigned weekdays;
+    int courseHour;
+};
+
+constexpr unsigned mondayWednesdayFriday = 0b0010101;
+constexpr unsigned tuesdayThursdaySunday = 0b1001010;
+constexpr unsigned everyDay = 0b1111111;
+constexpr int courseWeeks = 8;
+constexpr int courseBegan = 14; // days ago
+
+std::vector<Member> members()
+{
+    return {
+        {"Runa Vestlid",
+         "Sleep before regattas. Practises in bed, phone on the shelf.",
+         21,
+         {},
+         {},
+         "four-seven-eight",
+         1,
+         "four-seven-eight",
+         {{9, "hurried", 1.3}, {6, "steady", 1.36}, {4, "steady", 1.35}, {2, "steady", 1.38}},
+         "",
+         tuesdayThursdaySunday,
+         21},
+        {"Tor-Eskil Amundahl",
+         "Nerves at the start line. Wants it short and square.",
+         7,
+         1.2,
+         {},
+         "square",
+         0,
+         "square breath",
+         {{8, "restless", 1.1}, {5, "steady", 1.2}, {1, "hurried", 1.15}},
+         "",
+         mondayWednesdayFriday,
+         7},
+        {"Ylva Brekkestad",
+         "Recovery between pieces; left side feels narrower.",
+         12,
+         {},
+         {},
+         "alternate-nostril",
+         0,
+         "alternate nostril",
+         {{10, "mouth", 1.3}, {7, "mouth", 1.3}, {3, "mouth", 1.25}},
+         "",
+         mondayWednesdayFriday,
+         12},
+        {"Oddny Farsund-Achebe",
+         "Doctor and coach agreed: long exhales, no holds.",
+         20,
+         {},
+         {Condition::HighBloodPressure},
+         "long-exhale",
+         1,
+         "long exhale",
+         {{11, "faint", 1.1}, {8, "faint", 1.12}, {6, "faint", 1.1}, {1, "faint", 1.14}},
+         "humming-3",
+         everyDay,
+         20},
+        {"Halvard Nymo",
+         "Coming back after a shoulder and a long break.",
+         8,
+         {},
+         {},
+         "even",
+         2,
+         "even breath",
+         {{24, "steady", 1.0}, {20, "restless", 1.0}, {17, "steady", 1.05}},
+         "",
+         tuesdayThursdaySunday,
+         8},
+    };
+}
+
+Result<Ladder> ladderCalled(const std::string& id, const School& school)
+{
+    for (Ladder& ladder : builtInLadders(school))
+        if (ladder.id == id) return ladder;
+    return fail({ErrorCode::BadArgument, "", "", "there is no ladder " + id, ""});
+}
+
+// A recording that is still to be made and read.
+struct Recording {
+    Id person = 0;
+    Id planVersion = 0;
+    Plan plan;
+    Practice practice;
+    std::uint64_t seed = 0;
+    std::filesystem::path file;
+    std::int64_t startedAt = 0;
+    Day day;
+};
+
+class Filling {
+public:
+    Filling(Journal& journal, std::filesystem::path folder, Day today, const Progress& progress)
+        : m_journal(journal), m_folder(std::move(folder)), m_today(today), m_progress(progress)
+    {
+    }
+
+    Result<void> run()
+    {
+        std::uint64_t seed = 100;
+        for (const Member& member : members())
+            if (auto added = add(member, seed += 10); !added) return added;
+        if (auto made = makeAll(); !made) return made;
+        return m_journal.saveSetting(filledKey, "1");
+    }
+
+private:
+    Journal& m_journal;
+    std::filesystem::path m_folder;
+    Day m_today;
+    const Progress& m_progress;
+    std::vector<Recording> m_recordings;
+
+    Result<Id> personCalled(const Member& member)
+    {
+        auto people = m_journal.people(true);
+        if (!people) return fail(people.error());
+        for (const Person& person : *people)
+            if (person.name == member.name) return person.id;
+        Person person;
+        person.name = member.name;
+        person.note = member.note;
+        person.usualHour = member.hour;
+        person.ownCountS = member.countS;
+        person.conditions = member.conditions;
+        return m_journal.savePerson(person);
+    }
+
+    Result<void> add(const Member& member, std::uint64_t seed)
+    {
+        auto id = personCalled(member);
+        if (!id) return fail(id.error());
+        auto ladder = ladderCalled(member.ladder, School{});
+        if (!ladder) return fail(ladder.error());
+        const Plan plan = ladder->rungs[static_cast<std::size_t>(member.rung)];
+        const Day began = m_today - std::chrono::days(courseBegan);
+        if (auto placed = m_journal.savePlace(*id, {member.ladder, member.rung, began}); !placed)
+            return placed;
+        auto version = m_journal.versionFor(plan);
+        if (!version) return fail(version.error());
+        const bool hasOther = member.coursePreset[0] != '\0';
+        auto courseVersion =
+            hasOther ? m_journal.versionFor(findPreset(member.coursePreset)->plan) : version;
+        auto courses = m_journal.courses(*id);
+        if (!courses) return fail(courses.error());
+        if (!courseVersion) return fail(courseVersion.error());
+        if (courses->empty())
+            if (auto saved = m_journal.saveCourse({0, *id, *courseVersion, member.weekdays,
+                                                   courseWeeks, began, member.courseHour});
+                !saved)
+                return fail(saved.error());
+        for (const Practice& practice : member.practices) {
+            const Day day = m_today - std::chrono::days(practice.daysAgo);
+            m_recordings.push_back(
+                {*id, *version, plan, practice, ++seed,
+                 m_folder / (std::string(member.name) + ", " + member.file + ", " + dayToText(day) +
+                             ".flac"),
+                 day.time_since_epoch().count() * 86'400LL + member.hour * 3'600LL, day});
+        }
+        return {};
+    }
+
+    // Simulates and reads; touches nothing that another thread does.
+    Result<Reading> make(const Recording& recording) const
+    {
+        auto who = temperamentByName(recording.practice.temperament);
+        if (!who) return fail(who.error());
+        who->ownCountS = recording.practice.countS;
+        who->sampleRateHz = sampleRateHz;
+        Progress stopOnly;
+        stopOnly.stop = m_progress.stop;
+        if (!std::filesystem::exists(recording.file))
+            if (auto written = writeSimulation(recording.plan, *who, recording.seed, recording.file,
+                                               {}, stopOnly);
+                !written)
+                return fail(written.error());
+        // The plan lies beside, so that the file can also be dropped on the window.
+        std::filesystem::path beside = recording.file;
+        beside.replace_extension(".plan.json");
+        if (auto written = writeTextFile(beside, planToJson(recording.plan)); !written)
+            return fail(written.error());
+        auto listened = listenToFile(recording.file, stopOnly);
+        if (!listened) return fail(listened.error());
+        // A recorder leaves the time at which it stopped.
+        const auto stopped = std::chrono::sys_seconds(std::chrono::seconds(
+            recording.startedAt + static_cast<std::int64_t>(listened->recording.durationSeconds)));
+        std::error_code ec;
+        std::filesystem::last_write_time(recording.file, std::chrono::file_clock::from_sys(stopped),
+                                         ec);
+        return readAgainst(*listened, recording.plan);
+    }
+
+    Result<void> makeAll()
+    {
+        std::error_code ec;
+        std::filesystem::create_directories(m_folder, ec);
+        std::filesystem::permissions(m_folder, std::filesystem::perms::owner_all, ec);
+        std::atomic<std::size_t> next = 0;
+        std::size_t done = 0;
+        std::mutex saving;
+        Result<void> outcome;
+        const auto work = [&] {
+            for (std::size_t i = next++; i < m_recordings.size(); i = next++) {
+                if (m_progress.stopped()) return;
+                const Recording& recording = m_recordings[i];
+                auto reading = make(recording);
+                const std::lock_guard lock(saving);
+                auto kept = reading
+                                ? m_journal.saveSitting(
+                                      sittingFrom(*reading, recording.person, recording.planVersion,
+                                                  recording.startedAt, recording.day),
+                                      readingToJson(*reading))
+                                : fail(reading.error());
+                if (!kept) {
+                    outcome = fail(kept.error());
+                    next = m_recordings.size();
+                    return;
+                }
+                m_progress.tell(static_cast<double>(++done) /
+                                static_cast<double>(m_recordings.size()));
+            }
+        };
+        {
+            std::vector<std::jthread> threads;
+            const unsigned cores = std::max(1u, std::thread::hardware_concurrency());
+            for (unsigned t = 0; t < cores; ++t) threads.emplace_back(work);
+        }
+        if (outcome && m_progress.stopped())
+            return fail({ErrorCode::Cancelled, "", "", "stopped", "run it again to go on"});
+        return outcome;
+    }
+};
+
+} // namespace
+
+Result<void> fillDemoClub(Journal& journal, const std::filesystem::path& recordings, Day today,
+                          const Progress& progress)
+{
+    if (journal.setting(filledKey)) return {};
+    return Filling(journal, recordings, today, progress).run();
+}
+
+} // namespace layakari

@@ -1,0 +1,84 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/journal/journal.hpp"
+
+#include <QDateTime>
+#include <QObject>
+#include <QUndoStack>
+#include <functional>
+#include <optional>
+
+namespace layakari {
+
+/// The journal as the pages share it: the person at hand, changes as signals, undo, and what goes
+/// wrong as one line. Everything that changes goes through here; the journal's queries take
+/// milliseconds and run on the interface thread.
+class JournalDesk : public QObject {
+    Q_OBJECT
+public:
+    using Clock = std::function<QDateTime()>;
+
+    /// Takes the person at hand of the last time, if there is one.
+    JournalDesk(Journal journal, Clock clock, QObject* parent = nullptr);
+
+    Journal& journal() { return m_journal; }
+    const Journal& journal() const { return m_journal; }
+    QUndoStack* undoStack() { return &m_undo; }
+
+    QDateTime now() const { return m_clock(); }
+    Day today() const;
+
+    /// Those who are not archived, by name.
+    const std::vector<Person>& people() const { return m_people; }
+    const std::optional<Person>& person() const { return m_person; }
+    void choosePerson(Id id);
+
+    /// The last sittings of the person at hand, the latest first; none for nobody.
+    std::vector<Sitting> latestSittings();
+    /// The length of this person's own count: as said, else as kept lately; nothing when unknown.
+    std::optional<double> ownCountS();
+
+    /// Adds or changes, as a step that can be undone. Returns the id, or 0 when it failed.
+    Id savePerson(const Person& person);
+
+    /// Does something that can be undone. Both are called with the journal open; a failure is said
+    /// and ends the step.
+    using Action = std::function<Result<void>()>;
+    bool perform(const QString& what, Action action, Action inverse);
+
+    /// The value of a result, or nothing after its error was said.
+    template <class T>
+    std::optional<T> told(Result<T> result)
+    {
+        if (result) return *std::move(result);
+        emit failed(QString::fromStdString(result.error().message()));
+        return std::nullopt;
+    }
+    bool told(const Result<void>& result);
+
+    /// Takes in a reading as a sitting of a person. Returns false after a failure was said.
+    bool keepSitting(const Sitting& sitting, const std::string& readingJson);
+
+signals:
+    void peopleChanged();
+    void personChanged();  ///< another person, or this one's data
+    void journalChanged(); ///< plans, ladders, courses or sittings
+    void failed(const QString& message);
+    void done(const QString& what); ///< a step that can be undone was done
+
+private:
+    void reload();
+
+    Journal m_journal;
+    Clock m_clock;
+    QUndoStack m_undo;
+    std::vector<Person> m_people;
+    std::optional<Person> m_person;
+};
+
+/// A day of the core as Qt's date, and back.
+QDate toQDate(Day day);
+Day toDay(const QDate& date);
+
+} // namespace layakari

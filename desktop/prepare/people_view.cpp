@@ -1,0 +1,282 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "desktop/prepare/people_view.hpp"
+
+#include "core/plan/pitch.hpp"
+#include "desktop/desk/journal_desk.hpp"
+#include "desktop/theme/controls.hpp"
+
+#include <QCheckBox>
+#include <QComboBox>
+#include <QDoubleSpinBox>
+#include <QFormLayout>
+#include <QGridLayout>
+#include <QHBoxLayout>
+#include <QLabel>
+#include <QLineEdit>
+#include <QListWidget>
+#include <QLocale>
+#include <QPlainTextEdit>
+#include <QPushButton>
+#include <QVBoxLayout>
+#include <map>
+
+namespace layakari {
+
+namespace {
+
+constexpr int listWidth = 380;
+
+// "G3" or Hz; nothing for an empty or wrong text.
+std::optional<double> pitchIn(const QString& text)
+{
+    bool isNumber = false;
+    const double hz = QLocale::c().toDouble(text.trimmed(), &isNumber);
+    if (isNumber) return hz >= 20 && hz <= 2000 ? std::optional(hz) : std::nullopt;
+    return noteHz(text.trimmed().toStdString());
+}
+
+} // namespace
+
+PeopleView::PeopleView(JournalDesk* desk, QWidget* parent)
+    : QWidget(parent),
+      m_desk(desk),
+      m_list(new QListWidget(this)),
+      m_withArchived(new QCheckBox(tr("also those put away"), this)),
+      m_form(nullptr),
+      m_name(new QLineEdit(this)),
+      m_note(new QPlainTextEdit(this)),
+      m_hour(choiceBox(tr("Usual time of practice"), "personHour", {tr("not said")}, this)),
+      m_count(numberBox(tr("Own count"), "personCount", 0, 5, 0.05, 2, tr("s"), this)),
+      m_sa(new QLineEdit(this)),
+      m_saNote(softLabel({}, Type::Small, this, "personSaNote")),
+      m_profile(softLabel({}, Type::Small, this, "personProfile")),
+      m_archive(wordButton({}, "archivePerson", this))
+{
+    setObjectName(QStringLiteral("peopleView"));
+    m_list->setObjectName(QStringLiteral("peopleList"));
+    m_list->setAccessibleName(tr("People"));
+    m_withArchived->setObjectName(QStringLiteral("withArchived"));
+    auto* side = new QWidget(this);
+    side->setFixedWidth(listWidth);
+    auto* left = new QVBoxLayout(side);
+    left->setContentsMargins(0, 0, 0, 0);
+    left->addWidget(m_list, 1);
+    auto* under = new QHBoxLayout;
+    QPushButton* add = leadButton(tr("Add a person"), "addPerson", this);
+    under->addWidget(add);
+    under->addWidget(m_withArchived);
+    under->addStretch(1);
+    left->addLayout(under);
+    auto* row = new QHBoxLayout(this);
+    row->setContentsMargins(24, 10, 28, 16);
+    row->setSpacing(36);
+    row->addWidget(side);
+    row->addWidget(buildForm(), 1);
+
+    connect(add, &QPushButton::clicked, this, &PeopleView::addPerson);
+    connect(m_withArchived, &QCheckBox::toggled, this, &PeopleView::refill);
+    connect(m_list, &QListWidget::currentRowChanged, this, [this](int at) {
+        if (m_settingUp || at < 0) return;
+        m_desk->choosePerson(m_shown[static_cast<std::size_t>(at)].id);
+        showPerson();
+    });
+    connect(m_archive, &QPushButton::clicked, this, [this] {
+        const int at = m_list->currentRow();
+        if (at >= 0) setArchived(!m_shown[static_cast<std::size_t>(at)].archived);
+    });
+    for (QLineEdit* edit : {m_name, m_sa})
+        connect(edit, &QLineEdit::editingFinished, this, &PeopleView::save);
+    connect(m_hour, &QComboBox::activated, this, &PeopleView::save);
+    connect(m_count, &QDoubleSpinBox::editingFinished, this, &PeopleView::save);
+    m_note->installEventFilter(this);
+    for (QCheckBox* box : m_conditions) connect(box, &QCheckBox::clicked, this, &PeopleView::save);
+    connect(m_desk, &JournalDesk::peopleChanged, this, &PeopleView::refill);
+    connect(m_desk, &JournalDesk::personChanged, this, &PeopleView::refill);
+    connect(m_desk, &JournalDesk::journalChanged, this, &PeopleView::refill);
+    refill();
+}
+
+QWidget* PeopleView::buildForm()
+{
+    m_name->setObjectName(QStringLiteral("personName"));
+    m_name->setAccessibleName(tr("Name"));
+    m_name->setFont(typeface(Type::Sentence));
+    m_name->setMaxLength(120);
+    m_note->setObjectName(QStringLiteral("personNote"));
+    m_note->setAccessibleName(tr("Note"));
+    m_note->setPlaceholderText(tr("What to remember: aims, seat, what helps"));
+    m_note->setMaximumHeight(72);
+    m_note->setTabChangesFocus(true);
+    m_sa->setObjectName(QStringLiteral("personSa"));
+    m_sa->setAccessibleName(tr("Sa: a note or Hz"));
+    m_sa->setPlaceholderText(tr("not said"));
+    m_sa->setMaximumWidth(120);
+    m_count->setSpecialValueText(tr("not known"));
+    for (int hour = 0; hour < 24; ++hour) m_hour->addItem(tr("about %1:00").arg(hour), hour);
+
+    m_form = new QWidget(this);
+    auto* column = new QVBoxLayout(m_form);
+    column->setContentsMargins(0, 0, 0, 0);
+    column->setSpacing(8);
+    column->addWidget(m_name);
+    column->addWidget(m_note);
+    auto* facts = new QHBoxLayout;
+    facts->setSpacing(8);
+    const auto word = [this](const QString& text) {
+        QLabel* label = softLabel(text, Type::Body, this);
+        label->setWordWrap(false);
+        return label;
+    };
+    facts->addWidget(word(tr("Practises")));
+    facts->addWidget(m_hour);
+    facts->addWidget(word(tr("Own count")));
+    facts->addWidget(m_count);
+    facts->addWidget(word(tr("Sa")));
+    facts->addWidget(m_sa);
+    facts->addStretch(1);
+    column->addLayout(facts);
+    column->addWidget(m_saNote);
+    column->addSpacing(6);
+    column->addWidget(textLabel(tr("What cautions should know"), Type::Row, this, "", true));
+    column->addWidget(
+        softLabel(tr("Kept on this machine, readable to you alone. The program never "
+                     "diagnoses: it says where something speaks against a practice, and "
+                     "whom to ask."),
+                  Type::Small, this));
+    auto* grid = new QGridLayout;
+    grid->setHorizontalSpacing(18);
+    grid->setVerticalSpacing(2);
+    for (int c = 0; c < conditionCount; ++c) {
+        const auto condition = static_cast<Condition>(c);
+        if (!isLasting(condition)) continue;
+        auto* box = new QCheckBox(QString::fromUtf8(inWords(condition)), this);
+        box->setObjectName(
+            QStringLiteral("condition_%1").arg(QString::fromStdString(toWord(condition))));
+        box->setProperty("condition", c);
+        const int n = static_cast<int>(m_conditions.size());
+        grid->addWidget(box, n / 3, n % 3);
+        m_conditions.push_back(box);
+    }
+    column->addLayout(grid);
+    column->addSpacing(6);
+    column->addWidget(m_profile);
+    column->addStretch(1);
+    column->addWidget(m_archive, 0, Qt::AlignLeft);
+    return m_form;
+}
+
+void PeopleView::refill()
+{
+    const auto all = m_desk->told(m_desk->journal().people(m_withArchived->isChecked()));
+    const auto activity = m_desk->told(m_desk->journal().activity());
+    std::map<Id, Journal::Activity> byPerson;
+    for (const auto& a : activity.value_or(std::vector<Journal::Activity>{}))
+        byPerson[a.person] = a;
+    m_settingUp = true;
+    m_shown = all.value_or(std::vector<Person>{});
+    m_list->clear();
+    int row = -1;
+    for (std::size_t i = 0; i < m_shown.size(); ++i) {
+        const Person& person = m_shown[i];
+        const auto done = byPerson.find(person.id);
+        QString under = tr("no sittings yet");
+        if (done != byPerson.end())
+            under =
+                tr("%1, last on %2")
+                    .arg(
+                        done->second.sittings == 1 ? tr("1 sitting")
+                                                   : tr("%1 sittings").arg(done->second.sittings),
+                        QLocale::c().toString(toQDate(done->second.last), QStringLiteral("d MMM")));
+        if (person.archived) under = tr("put away");
+        m_list->addItem(QString::fromStdString(person.name) + QStringLiteral("\n") + under);
+        if (m_desk->person() && person.id == m_desk->person()->id) row = static_cast<int>(i);
+    }
+    m_list->setCurrentRow(row);
+    m_settingUp = false;
+    showPerson();
+}
+
+void PeopleView::showPerson()
+{
+    const int at = m_list->currentRow();
+    m_form->setVisible(at >= 0);
+    if (at < 0) return;
+    const Person& person = m_shown[static_cast<std::size_t>(at)];
+    m_settingUp = true;
+    if (!m_name->isModified() || !m_name->hasFocus())
+        m_name->setText(QString::fromStdString(person.name));
+    if (m_note->toPlainText().toStdString() != person.note)
+        m_note->setPlainText(QString::fromStdString(person.note));
+    m_hour->setCurrentIndex(person.usualHour ? *person.usualHour + 1 : 0);
+    m_count->setValue(person.ownCountS.value_or(0));
+    m_sa->setText(person.saHz ? QString::number(*person.saHz, 'f', 1) : QString());
+    m_saNote->setText(person.saHz ? QString() : tr("Sa may be a note such as G3, or Hz."));
+    m_saNote->setVisible(!person.saHz);
+    for (QCheckBox* box : m_conditions)
+        box->setChecked(person.conditions.count(
+                            static_cast<Condition>(box->property("condition").toInt())) > 0);
+    m_profile->setText(person.breathProfile.empty()
+                           ? tr("No profile of this person's breath sound is kept yet.")
+                           : tr("A profile of this person's breath sound is kept."));
+    m_archive->setText(person.archived ? tr("Bring back") : tr("Put away"));
+    m_archive->setToolTip(tr("Put away, a person is no longer listed; nothing is lost"));
+    m_settingUp = false;
+}
+
+bool PeopleView::eventFilter(QObject* watched, QEvent* event)
+{
+    if (watched == m_note && event->type() == QEvent::FocusOut) save();
+    return QWidget::eventFilter(watched, event);
+}
+
+void PeopleView::save()
+{
+    const int at = m_list->currentRow();
+    if (m_settingUp || at < 0) return;
+    Person person = m_shown[static_cast<std::size_t>(at)];
+    person.name = m_name->text().trimmed().toStdString();
+    if (person.name.empty()) {
+        m_name->setText(QString::fromStdString(m_shown[static_cast<std::size_t>(at)].name));
+        return;
+    }
+    person.note = m_note->toPlainText().toStdString();
+    person.usualHour =
+        m_hour->currentIndex() > 0 ? std::optional(m_hour->currentIndex() - 1) : std::nullopt;
+    person.ownCountS = m_count->value() >= 0.3 ? std::optional(m_count->value()) : std::nullopt;
+    if (m_sa->text().trimmed().isEmpty()) {
+        person.saHz.reset();
+    } else if (const auto hz = pitchIn(m_sa->text())) {
+        person.saHz = hz;
+    } else {
+        m_saNote->setText(
+            tr("\"%1\" is no pitch: write a note such as G3, or 20 to 2000 Hz.").arg(m_sa->text()));
+        m_saNote->show();
+        return;
+    }
+    person.conditions.clear();
+    for (const QCheckBox* box : m_conditions)
+        if (box->isChecked())
+            person.conditions.insert(static_cast<Condition>(box->property("condition").toInt()));
+    m_name->setModified(false);
+    m_desk->savePerson(person);
+}
+
+void PeopleView::setArchived(bool archived)
+{
+    Person person = m_shown[static_cast<std::size_t>(m_list->currentRow())];
+    person.archived = archived;
+    m_desk->savePerson(person);
+}
+
+void PeopleView::addPerson()
+{
+    Person person;
+    person.name = tr("New person").toStdString();
+    // A new person does as the one before in what is a matter of school.
+    if (m_desk->person()) person.school = m_desk->person()->school;
+    if (m_desk->savePerson(person) == 0) return;
+    m_name->setFocus();
+    m_name->selectAll();
+}
+
+} // namespace layakari

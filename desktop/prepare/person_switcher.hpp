@@ -1,0 +1,40 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <QLineEdit>
+
+class QCompleter;
+class QStandardItemModel;
+
+namespace layakari {
+
+class JournalDesk;
+
+/// Who is at hand, in the head of the window. Type a part of a name and press Enter to change to
+/// that person; Esc leaves it.
+class PersonSwitcher : public QLineEdit {
+    Q_OBJECT
+public:
+    explicit PersonSwitcher(JournalDesk* desk, QWidget* parent = nullptr);
+
+    QSize sizeHint() const override { return {200, 32}; }
+
+public slots:
+    void startTyping();
+
+protected:
+    void focusInEvent(QFocusEvent* event) override;
+    void focusOutEvent(QFocusEvent* event) override;
+    void keyPressEvent(QKeyEvent* event) override;
+
+private:
+    void refill();
+    void showPerson();
+    void take(const QString& text);
+
+    JournalDesk* m_desk;
+    QStandardItemModel* m_names;
+    QCompleter* m_completer;
+};
+
+} // namespace layakari

@@ -1,0 +1,656 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "desktop/prepare/plan_editor.hpp"
+
+#include "core/plan/plan_figures.hpp"
+#include "core/plan/presets.hpp"
+#include "core/plan/shorthand.hpp"
+#include "core/progress/judgement.hpp"
+#include "desktop/desk/journal_desk.hpp"
+#include "desktop/prepare/cycle_canvas.hpp"
+#include "desktop/prepare/phase_form.hpp"
+#include "desktop/prepare/today_view.hpp"
+#include "desktop/theme/controls.hpp"
+
+#include <QHBoxLayout>
+#include <QLabel>
+#include <QLineEdit>
+#include <QPushButton>
+#include <QSpinBox>
+#include <QStackedWidget>
+#include <QTreeWidget>
+#include <QVBoxLayout>
+#include <cmath>
+
+namespace layakari {
+
+namespace {
+
+constexpr int outlineWidth = 300;
+constexpr int pathRole = Qt::UserRole + 1;
+// Steps of one kind that follow each other are one step to undo.
+enum Gesture { TypingName = 1, TypingLine = 2 };
+enum PartPage { CyclePage, StrokesPage, RestPage, RoundPage };
+
+QVariantList toList(const PartPath& path)
+{
+    QVariantList list;
+    for (const std::size_t i : path) list << static_cast<qulonglong>(i);
+    return list;
+}
+
+PartPath toPath(const QVariant& list)
+{
+    PartPath path;
+    for (const QVariant& i : list.toList()) path.push_back(i.toULongLong());
+    return path;
+}
+
+std::vector<std::string> techniques()
+{
+    std::vector<std::string> keys;
+    for (const Preset& preset : presets())
+        if (std::find(keys.begin(), keys.end(), preset.plan.technique) == keys.end())
+            keys.push_back(preset.plan.technique);
+    return keys;
+}
+
+void addItems(QTreeWidgetItem* parent, const std::vector<Part>& parts, const PartPath& above,
+              const PartPath& chosen)
+{
+    for (std::size_t i = 0; i < parts.size(); ++i) {
+        PartPath path = above;
+        path.push_back(i);
+        auto* item = new QTreeWidgetItem(parent, {QString::fromStdString(partInWords(parts[i]))});
+        item->setData(0, pathRole, toList(path));
+        if (const auto* group = std::get_if<Group>(&parts[i].content))
+            addItems(item, group->parts, path, chosen);
+        item->setExpanded(true);
+        if (path == chosen) item->treeWidget()->setCurrentItem(item);
+    }
+}
+
+std::vector<Phase> evenBreath()
+{
+    return std::get<std::vector<Phase>>(parseShorthand("4-4")->content);
+}
+
+int* repeatIn(Part* part)
+{
+    if (!part) return nullptr;
+    if (auto* cycles = std::get_if<Cycles>(&part->content)) return &cycles->repeat;
+    if (auto* group = std::get_if<Group>(&part->content)) return &group->repeat;
+    return nullptr;
+}
+
+} // namespace
+
+PlanEditor::PlanEditor(JournalDesk* desk, QWidget* parent)
+    : QWidget(parent),
+      m_desk(desk),
+      m_name(new QLineEdit(this)),
+      m_technique(choiceBox(tr("Technique"), "editorTechnique", {}, this)),
+      m_counting(choiceBox(tr("Whose count"), "editorCounting",
+                           {tr("in one's own counts"), tr("counts by the clock of")}, this)),
+      m_count(numberBox(tr("Length of a count in seconds"), "editorCount", 0.1,
+                        planLimits::countLengthS, 0.05, 2, tr("s"), this)),
+      m_undo(wordButton(tr("Undo"), "editorUndo", this, tr("Undo (Ctrl+Z)"))),
+      m_redo(wordButton(tr("Redo"), "editorRedo", this, tr("Redo (Ctrl+Shift+Z)"))),
+      m_line(new QLineEdit(this)),
+      m_lineFault(softLabel({}, Type::Small, this, "lineFault")),
+      m_outline(new QTreeWidget(this)),
+      m_repeat(countBox(tr("How many times"), "editorRepeat", 1, planLimits::repeat, this)),
+      m_repeatName(textLabel(tr("times"), Type::Body, this)),
+      m_part(new QStackedWidget(this)),
+      m_canvas(new CycleCanvas(this)),
+      m_phase(new PhaseForm(this)),
+      m_style(choiceBox(tr("Kind of strokes"), "strokesStyle",
+                        {tr("kapalabhati: sharp exhales"), tr("bhastrika: in and out")}, this)),
+      m_strokes(countBox(tr("Strokes"), "strokesNumber", 1, planLimits::strokes, this)),
+      m_strokesTime(numberBox(tr("Time of the run"), "strokesTime", 1, 3600, 5, 0, tr("s"), this)),
+      m_rate(numberBox(tr("Pace"), "strokesRate", 5, 300, 5, 0, tr("a minute"), this)),
+      m_pace(choiceBox(tr("How the pace goes"), "strokesPace",
+                       {tr("steady"), tr("rising"), tr("rising, then falling")}, this)),
+      m_restBreaths(countBox(tr("Breaths of rest"), "restBreaths", 0, 1000, this)),
+      m_restSeconds(numberBox(tr("Seconds of rest"), "restSeconds", 0, 36000, 5, 0, tr("s"), this)),
+      m_figures(textLabel({}, Type::Row, this, "editorFigures")),
+      m_fault(textLabel({}, Type::Body, this, "editorFault", true)),
+      m_save(leadButton(tr("Save"), "editorSave", this, tr("Keep it among your plans (Ctrl+S)"))),
+      m_leave(wordButton(tr("Leave"), "editorLeave", this, tr("Back to the plans (Esc)")))
+{
+    setObjectName(QStringLiteral("planEditor"));
+    m_name->setObjectName(QStringLiteral("editorName"));
+    m_name->setAccessibleName(tr("Name of the plan"));
+    m_name->setFont(typeface(Type::Row));
+    m_name->setMaxLength(planLimits::nameBytes / 4);
+    m_line->setObjectName(QStringLiteral("editorLine"));
+    m_line->setAccessibleName(tr("The breath in one line"));
+    m_line->setFont(typeface(Type::Row));
+    m_line->setPlaceholderText(tr("4-7-8   1:2   1:4:2 x 4s   in 4 hold 7 out 8   36 strokes @60"));
+    m_line->setToolTip(
+        tr("Write the chosen part: numbers or words, 5..8 for a range, * for as long "
+           "as is comfortable, x6 for six times, @1.2s for a count's length"));
+    for (const std::string& key : techniques())
+        m_technique->addItem(QString::fromStdString(techniqueName(key, Terms::English)),
+                             QString::fromStdString(key));
+    m_restBreaths->setSpecialValueText(tr("open"));
+    m_restSeconds->setSpecialValueText(tr("open"));
+
+    auto* middle = new QHBoxLayout;
+    middle->setSpacing(24);
+    middle->addWidget(buildOutline());
+    middle->addWidget(buildPart(), 1);
+    auto* column = new QVBoxLayout(this);
+    column->setContentsMargins(24, 8, 28, 14);
+    column->setSpacing(8);
+    column->addWidget(buildHead());
+    column->addWidget(m_line);
+    column->addWidget(m_lineFault);
+    column->addLayout(middle, 1);
+    column->addWidget(buildFoot());
+    connectAll();
+}
+
+QWidget* PlanEditor::buildHead()
+{
+    auto* head = new QWidget(this);
+    auto* row = new QHBoxLayout(head);
+    row->setContentsMargins(0, 0, 0, 0);
+    row->setSpacing(10);
+    row->addWidget(m_name, 1);
+    row->addWidget(m_technique);
+    row->addWidget(m_counting);
+    row->addWidget(m_count);
+    row->addWidget(m_undo);
+    row->addWidget(m_redo);
+    m_technique->setMaximumWidth(210);
+    return head;
+}
+
+QWidget* PlanEditor::buildOutline()
+{
+    m_outline->setObjectName(QStringLiteral("editorOutline"));
+    m_outline->setAccessibleName(tr("Parts of the plan, in order"));
+    m_outline->setHeaderHidden(true);
+    m_outline->setIndentation(18);
+    auto* side = new QWidget(this);
+    side->setFixedWidth(outlineWidth);
+    auto* column = new QVBoxLayout(side);
+    column->setContentsMargins(0, 0, 0, 0);
+    column->setSpacing(2);
+    column->addWidget(m_outline, 1);
+    auto* add = new QHBoxLayout;
+    auto* move = new QHBoxLayout;
+    const auto button = [this](QHBoxLayout* row, const QString& text, const char* name,
+                               const QString& tip, auto&& action) {
+        QPushButton* made = wordButton(text, name, this, tip);
+        row->addWidget(made);
+        connect(made, &QPushButton::clicked, this, action);
+    };
+    add->setSpacing(4);
+    add->addWidget(softLabel(tr("Add:"), Type::Body, this));
+    button(add, tr("cycle"), "addCycle", tr("A breath cycle after the chosen part"), [this] {
+        addPart(tr("Add a cycle"), {Cycles{1, evenBreath()}});
+    });
+    button(add, tr("strokes"), "addStrokes", tr("A run of strokes"), [this] {
+        addPart(tr("Add strokes"), {Strokes{StrokeStyle::Kapalabhati, 20, 60.0, Pace::Steady}});
+    });
+    button(add, tr("rest"), "addRest", tr("Natural breaths"), [this] {
+        addPart(tr("Add a rest"), {Rest{3, std::nullopt}});
+    });
+    add->addStretch(1);
+    button(move, tr("up"), "partUp", tr("Earlier (Alt+Up)"), [this] {
+        m_draft.change(tr("Move up"), [](Plan& p, PartPath& at) { at = movePart(p, at, -1); });
+    });
+    button(move, tr("down"), "partDown", tr("Later (Alt+Down)"), [this] {
+        m_draft.change(tr("Move down"), [](Plan& p, PartPath& at) { at = movePart(p, at, +1); });
+    });
+    button(move, tr("round"), "partRound",
+           tr("Make it a round that is repeated; of a round: take its parts out"), [this] {
+               m_draft.change(tr("Make or take apart a round"), [](Plan& p, PartPath& at) {
+                   const Part* part = partAt(p, at);
+                   const bool is = part && std::holds_alternative<Group>(part->content);
+                   at = is ? unwrapRound(p, at) : wrapInRound(p, at, 3);
+               });
+           });
+    button(move, tr("copy"), "partCopy", tr("The same again after it"), [this] {
+        if (const Part* part = m_draft.chosenPart()) addPart(tr("Copy a part"), *part);
+    });
+    button(move, tr("remove"), "partRemove", tr("Take it away (Delete)"), [this] {
+        m_draft.change(tr("Remove a part"), [](Plan& p, PartPath& at) { at = removePart(p, at); });
+    });
+    move->setSpacing(2);
+    move->addStretch(1);
+    column->addLayout(add);
+    column->addLayout(move);
+    return side;
+}
+
+QWidget* PlanEditor::buildPart()
+{
+    auto* cycle = new QWidget(this);
+    auto* column = new QVBoxLayout(cycle);
+    column->setContentsMargins(0, 0, 0, 0);
+    column->addWidget(m_canvas, 1);
+    auto* phases = new QHBoxLayout;
+    QPushButton* add = wordButton(tr("Add a phase"), "addPhase", this, tr("After the chosen one"));
+    QPushButton* remove = wordButton(tr("Remove the phase"), "removePhase", this,
+                                     tr("Take the chosen phase away (Delete)"));
+    phases->addWidget(add);
+    phases->addWidget(remove);
+    phases->addStretch(1);
+    column->addWidget(m_phase);
+    column->addLayout(phases);
+    connect(add, &QPushButton::clicked, this, &PlanEditor::addPhase);
+    connect(remove, &QPushButton::clicked, this, [this] { removePhase(m_canvas->chosen()); });
+    m_part->addWidget(cycle);
+    m_part->addWidget(buildStrokesForm());
+    m_part->addWidget(buildRestForm());
+    QLabel* round =
+        softLabel(tr("A round: its parts are done together, again and again. Choose one "
+                     "of them on the left to change it."),
+                  Type::Body, this);
+    round->setAlignment(Qt::AlignTop | Qt::AlignLeft);
+    m_part->addWidget(round);
+
+    auto* whole = new QWidget(this);
+    auto* outer = new QVBoxLayout(whole);
+    outer->setContentsMargins(0, 0, 0, 0);
+    auto* times = new QHBoxLayout;
+    times->addWidget(m_repeat);
+    times->addWidget(m_repeatName);
+    times->addStretch(1);
+    m_repeatName->setWordWrap(false);
+    outer->addLayout(times);
+    outer->addWidget(m_part, 1);
+    return whole;
+}
+
+QWidget* PlanEditor::buildStrokesForm()
+{
+    auto* form = new QWidget(this);
+    auto* column = new QVBoxLayout(form);
+    column->setContentsMargins(0, 12, 0, 0);
+    column->setSpacing(14);
+    const auto row = [&](std::initializer_list<QWidget*> widgets) {
+        auto* line = new QHBoxLayout;
+        for (QWidget* w : widgets) line->addWidget(w);
+        line->addStretch(1);
+        column->addLayout(line);
+    };
+    const auto word = [this](const QString& text) {
+        QLabel* label = textLabel(text, Type::Body, this);
+        label->setWordWrap(false);
+        return label;
+    };
+    row({m_style});
+    row({m_strokes, word(tr("strokes, in")), m_strokesTime, word(tr("at")), m_rate, m_pace});
+    column->addStretch(1);
+    return form;
+}
+
+QWidget* PlanEditor::buildRestForm()
+{
+    auto* form = new QWidget(this);
+    auto* column = new QVBoxLayout(form);
+    column->setContentsMargins(0, 12, 0, 0);
+    auto* line = new QHBoxLayout;
+    const auto word = [this](const QString& text) {
+        QLabel* label = textLabel(text, Type::Body, this);
+        label->setWordWrap(false);
+        return label;
+    };
+    for (QWidget* w :
+         std::initializer_list<QWidget*>{word(tr("Natural breathing, never scored:")),
+                                         m_restBreaths, word(tr("breaths, or")), m_restSeconds})
+        line->addWidget(w);
+    line->addStretch(1);
+    column->addLayout(line);
+    column->addStretch(1);
+    return form;
+}
+
+QWidget* PlanEditor::buildFoot()
+{
+    auto* foot = new QWidget(this);
+    auto* row = new QHBoxLayout(foot);
+    row->setContentsMargins(0, 0, 0, 0);
+    row->setSpacing(14);
+    auto* words = new QVBoxLayout;
+    words->setSpacing(2);
+    words->addWidget(m_figures);
+    words->addWidget(m_fault);
+    row->addLayout(words, 1);
+    row->addWidget(m_leave);
+    row->addWidget(m_save);
+    return foot;
+}
+
+void PlanEditor::connectAll()
+{
+    connect(&m_draft, &PlanDraft::changed, this, &PlanEditor::showDraft);
+    connect(&m_draft, &PlanDraft::chosenChanged, this, &PlanEditor::showPart);
+    QUndoStack* undo = m_draft.undoStack();
+    connect(m_undo, &QPushButton::clicked, undo, &QUndoStack::undo);
+    connect(m_redo, &QPushButton::clicked, undo, &QUndoStack::redo);
+    connect(undo, &QUndoStack::canUndoChanged, m_undo, &QWidget::setEnabled);
+    connect(undo, &QUndoStack::canRedoChanged, m_redo, &QWidget::setEnabled);
+    connect(m_name, &QLineEdit::textEdited, this, [this](const QString& text) {
+        m_draft.change(
+            tr("Rename"), [&](Plan& plan, PartPath&) { plan.name = text.toStdString(); },
+            TypingName);
+    });
+    connect(m_technique, &QComboBox::activated, this, [this](int i) {
+        m_draft.change(tr("Another technique"), [&](Plan& plan, PartPath&) {
+            plan.technique = m_technique->itemData(i).toString().toStdString();
+        });
+    });
+    connect(m_counting, &QComboBox::activated, this, &PlanEditor::readCount);
+    connect(m_count, &QDoubleSpinBox::valueChanged, this, &PlanEditor::readCount);
+    connect(m_line, &QLineEdit::textEdited, this, &PlanEditor::takeLine);
+    connect(m_outline, &QTreeWidget::currentItemChanged, this, [this](QTreeWidgetItem* item) {
+        if (!m_settingUp && item) m_draft.choose(toPath(item->data(0, pathRole)));
+    });
+    connect(m_repeat, &QSpinBox::valueChanged, this, [this](int times) {
+        if (m_settingUp) return;
+        m_draft.change(tr("How many times"), [&](Plan& plan, PartPath& at) {
+            if (int* repeat = repeatIn(partAt(plan, at))) *repeat = times;
+        });
+    });
+    connect(m_canvas, &CycleCanvas::countsWanted, this, &PlanEditor::takeCounts);
+    connect(m_canvas, &CycleCanvas::removeWanted, this, &PlanEditor::removePhase);
+    connect(m_canvas, &CycleCanvas::phaseChosen, this, &PlanEditor::showPart);
+    connect(m_phase, &PhaseForm::phaseEdited, this, [this](const Phase& phase) {
+        const auto at = static_cast<std::size_t>(m_canvas->chosen());
+        changeCycle(tr("Change a phase"), [&](std::vector<Phase>& phases) {
+            if (at < phases.size()) phases[at] = phase;
+        });
+    });
+    for (QComboBox* box : {m_style, m_pace})
+        connect(box, &QComboBox::activated, this, &PlanEditor::readStrokes);
+    connect(m_strokes, &QSpinBox::valueChanged, this, &PlanEditor::readStrokes);
+    connect(m_rate, &QDoubleSpinBox::valueChanged, this, [this](double rate) {
+        const auto& person = m_desk->person();
+        const bool byTime = person && person->school.strokesBy == StrokesBy::Time;
+        if (!m_settingUp && byTime) {
+            const QSignalBlocker quiet(m_strokes);
+            m_strokes->setValue(static_cast<int>(std::lround(m_strokesTime->value() * rate / 60)));
+        }
+        readStrokes();
+    });
+    // Told by time, the number follows from the pace.
+    connect(m_strokesTime, &QDoubleSpinBox::valueChanged, this, [this](double seconds) {
+        if (!m_settingUp)
+            m_strokes->setValue(static_cast<int>(std::lround(seconds * m_rate->value() / 60)));
+    });
+    connect(m_restBreaths, &QSpinBox::valueChanged, this, &PlanEditor::readRest);
+    connect(m_restSeconds, &QDoubleSpinBox::valueChanged, this, &PlanEditor::readRest);
+    connect(m_save, &QPushButton::clicked, this, &PlanEditor::save);
+    connect(m_leave, &QPushButton::clicked, this, &PlanEditor::leave);
+}
+
+void PlanEditor::open(const Plan& plan, Id ownId)
+{
+    m_ownId = ownId;
+    m_asksToLeave = false;
+    m_lineFault->clear();
+    m_draft.begin(plan);
+}
+
+void PlanEditor::focusFirst()
+{
+    m_line->setFocus();
+    m_line->selectAll();
+}
+
+double PlanEditor::countS() const
+{
+    return planFigures(m_draft.plan(), m_desk->ownCountS()).countS;
+}
+
+void PlanEditor::showDraft()
+{
+    m_settingUp = true;
+    const Plan& plan = m_draft.plan();
+    const QString name = QString::fromStdString(plan.name);
+    if (m_name->text() != name) m_name->setText(name);
+    const QString technique = QString::fromStdString(plan.technique);
+    if (m_technique->findData(technique) < 0) m_technique->addItem(technique, technique);
+    m_technique->setCurrentIndex(m_technique->findData(technique));
+    m_counting->setCurrentIndex(plan.countLengthS ? 1 : 0);
+    m_count->setVisible(plan.countLengthS.has_value());
+    if (plan.countLengthS) m_count->setValue(*plan.countLengthS);
+    m_undo->setEnabled(m_draft.undoStack()->canUndo());
+    m_redo->setEnabled(m_draft.undoStack()->canRedo());
+    m_settingUp = false;
+    m_asksToLeave = false;
+    m_leave->setText(tr("Leave"));
+    showOutline();
+    showFigures();
+}
+
+void PlanEditor::showOutline()
+{
+    m_settingUp = true;
+    m_outline->clear();
+    addItems(m_outline->invisibleRootItem(), m_draft.plan().parts, {}, m_draft.chosen());
+    m_settingUp = false;
+}
+
+void PlanEditor::showPart()
+{
+    const Part* part = m_draft.chosenPart();
+    if (!part) return;
+    m_settingUp = true;
+    const auto& person = m_desk->person();
+    Part copy = *part;
+    const int* repeat = repeatIn(&copy);
+    m_repeat->setVisible(repeat);
+    m_repeatName->setVisible(repeat);
+    if (repeat) m_repeat->setValue(*repeat);
+    QString line;
+    if (const auto* cycles = std::get_if<Cycles>(&part->content)) {
+        m_part->setCurrentIndex(CyclePage);
+        m_canvas->setCycle(cycles->phases, countS(),
+                           person ? person->school.terms : Terms::English);
+        const auto at = static_cast<std::size_t>(m_canvas->chosen());
+        m_phase->setPhase(at < cycles->phases.size() ? std::optional(cycles->phases[at])
+                                                     : std::nullopt);
+        line = QString::fromStdString(countsInShort(cycles->phases));
+    } else if (const auto* strokes = std::get_if<Strokes>(&part->content)) {
+        m_part->setCurrentIndex(StrokesPage);
+        m_style->setCurrentIndex(static_cast<int>(strokes->style));
+        m_strokes->setValue(strokes->strokes);
+        m_strokesTime->setValue(std::round(strokesSeconds(*strokes)));
+        m_rate->setValue(60 * strokes->strokes / strokesSeconds(*strokes));
+        m_pace->setCurrentIndex(static_cast<int>(strokes->pace));
+        line = QString::fromStdString(shorthandOf(*strokes));
+    } else if (const auto* rest = std::get_if<Rest>(&part->content)) {
+        m_part->setCurrentIndex(RestPage);
+        m_restBreaths->setValue(rest->breaths.value_or(0));
+        m_restSeconds->setValue(rest->seconds.value_or(0));
+    } else {
+        m_part->setCurrentIndex(RoundPage);
+    }
+    m_line->setEnabled(!line.isEmpty());
+    // What is just being typed is not written over.
+    if (!m_line->hasFocus() || !m_line->isModified() || line.isEmpty()) m_line->setText(line);
+    m_settingUp = false;
+}
+
+void PlanEditor::showFigures()
+{
+    const PlanFigures f = planFigures(m_draft.plan(), m_desk->ownCountS());
+    QStringList words{(f.isAtLeast ? tr("at least ") : QString()) + durationInWords(f.seconds)};
+    if (f.breathsPerMin) words << tr("%1 breaths a minute").arg(*f.breathsPerMin, 0, 'f', 1);
+    if (f.strokes > 0) words << tr("%1 strokes").arg(f.strokes);
+    if (f.longestHoldS > 0) words << tr("heaviest hold %1 s").arg(f.longestHoldS, 0, 'f', 1);
+    m_figures->setText(words.join(QStringLiteral("  ·  ")));
+    const auto fault = m_draft.fault();
+    QString says;
+    if (fault) {
+        says = tr("Not yet a plan: %1 %2.")
+                   .arg(QString::fromStdString(fault->place), QString::fromStdString(fault->cause));
+    } else {
+        says = QString::fromStdString(comparedWithLately(f, m_desk->latestSittings()));
+    }
+    m_fault->setText(says);
+    m_fault->setVisible(!says.isEmpty());
+    m_fault->setFont(typeface(Type::Body, fault.has_value()));
+    m_save->setEnabled(!fault);
+}
+
+void PlanEditor::takeLine(const QString& text)
+{
+    const auto written = parseShorthand(text.toStdString());
+    if (!written) {
+        m_lineFault->setText(tr("At character %1: %2.")
+                                 .arg(written.error().at + 1)
+                                 .arg(QString::fromStdString(written.error().cause)));
+        return;
+    }
+    m_lineFault->clear();
+    m_draft.change(
+        tr("Write a breath"),
+        [&](Plan& plan, PartPath& at) {
+            Part* part = partAt(plan, at);
+            if (!part) return;
+            if (const auto* phases = std::get_if<std::vector<Phase>>(&written->content)) {
+                Cycles before;
+                if (const auto* cycles = std::get_if<Cycles>(&part->content)) before = *cycles;
+                part->content = Cycles{written->repeat.value_or(before.repeat),
+                                       writtenOver(before.phases, *phases)};
+            } else {
+                part->content = std::get<Strokes>(written->content);
+            }
+            if (written->countLengthS) plan.countLengthS = *written->countLengthS;
+        },
+        TypingLine);
+}
+
+void PlanEditor::changeCycle(const QString& what,
+                             const std::function<void(std::vector<Phase>&)>& edit, int gesture)
+{
+    m_draft.change(
+        what,
+        [&](Plan& plan, PartPath& at) {
+            Part* part = partAt(plan, at);
+            if (auto* cycles = part ? std::get_if<Cycles>(&part->content) : nullptr)
+                edit(cycles->phases);
+        },
+        gesture);
+}
+
+void PlanEditor::takeCounts(int phase, double counts, int gesture)
+{
+    changeCycle(
+        tr("Change a length"),
+        [&](std::vector<Phase>& phases) {
+            if (phase < 0 || phase >= static_cast<int>(phases.size())) return;
+            TargetCounts& target = phases[static_cast<std::size_t>(phase)].counts;
+            // A range keeps its beginning while its end is dragged.
+            target = target.isRange() && counts > target.min
+                         ? TargetCounts::between(target.min, counts)
+                         : TargetCounts::exactly(counts);
+        },
+        gesture);
+}
+
+void PlanEditor::addPhase()
+{
+    int added = -1;
+    changeCycle(tr("Add a phase"), [&](std::vector<Phase>& phases) {
+        if (phases.size() >= static_cast<std::size_t>(planLimits::phasesPerCycle)) return;
+        Phase phase;
+        const auto at = static_cast<std::size_t>(std::max(0, m_canvas->chosen()));
+        // In, hold, out, hold: what usually follows the chosen one.
+        phase.kind = phases.empty()
+                         ? PhaseKind::Inhale
+                         : static_cast<PhaseKind>((static_cast<int>(phases[at].kind) + 1) % 4);
+        phase.counts =
+            phases.empty() || phases[at].counts.open ? TargetCounts::exactly(4) : phases[at].counts;
+        added = phases.empty() ? 0 : static_cast<int>(at) + 1;
+        phases.insert(phases.begin() + added, phase);
+    });
+    if (added >= 0) m_canvas->choose(added);
+}
+
+void PlanEditor::removePhase(int phase)
+{
+    changeCycle(tr("Remove a phase"), [&](std::vector<Phase>& phases) {
+        if (phase >= 0 && phase < static_cast<int>(phases.size()) && phases.size() > 1)
+            phases.erase(phases.begin() + phase);
+    });
+}
+
+void PlanEditor::addPart(const QString& what, Part part)
+{
+    m_draft.change(what, [&](Plan& plan, PartPath& at) { at = insertAfter(plan, at, part); });
+}
+
+void PlanEditor::readStrokes()
+{
+    if (m_settingUp) return;
+    Strokes strokes;
+    strokes.style = static_cast<StrokeStyle>(m_style->currentIndex());
+    strokes.strokes = m_strokes->value();
+    strokes.ratePerMin = m_rate->value();
+    strokes.pace = static_cast<Pace>(m_pace->currentIndex());
+    m_draft.change(tr("Change the strokes"), [&](Plan& plan, PartPath& at) {
+        Part* part = partAt(plan, at);
+        if (part && std::holds_alternative<Strokes>(part->content)) part->content = strokes;
+    });
+}
+
+void PlanEditor::readRest()
+{
+    if (m_settingUp) return;
+    Rest rest;
+    if (m_restBreaths->value() > 0) rest.breaths = m_restBreaths->value();
+    if (m_restSeconds->value() > 0) rest.seconds = m_restSeconds->value();
+    m_draft.change(tr("Change the rest"), [&](Plan& plan, PartPath& at) {
+        Part* part = partAt(plan, at);
+        if (part && std::holds_alternative<Rest>(part->content)) part->content = rest;
+    });
+}
+
+void PlanEditor::readCount()
+{
+    if (m_settingUp) return;
+    m_draft.change(tr("Whose count"), [&](Plan& plan, PartPath&) {
+        const bool clocked = m_counting->currentIndex() == 1;
+        const bool was = plan.countLengthS.has_value();
+        if (!clocked)
+            plan.countLengthS.reset();
+        else
+            plan.countLengthS = was ? m_count->value() : 1.0;
+    });
+}
+
+void PlanEditor::save()
+{
+    if (m_draft.fault()) return;
+    const auto& person = m_desk->person();
+    const auto kept = m_desk->told(
+        m_desk->journal().savePlan(m_ownId, person ? person->id : Id(0), m_draft.plan()));
+    if (!kept) return;
+    emit m_desk->journalChanged();
+    emit note(kept->version > 1
+                  ? tr("Saved as version %1 of \"%2\". Sittings keep the version that they used.")
+                        .arg(kept->version)
+                        .arg(QString::fromStdString(kept->plan.name))
+                  : tr("Saved: \"%1\".").arg(QString::fromStdString(kept->plan.name)));
+    emit closed(kept->plan);
+}
+
+void PlanEditor::leave()
+{
+    if (m_draft.isChanged() && !m_asksToLeave) {
+        m_asksToLeave = true;
+        m_leave->setText(tr("Leave without saving"));
+        emit note(tr("This plan is not saved. Leave once more to let it go."));
+        return;
+    }
+    emit closed(std::nullopt);
+}
+
+} // namespace layakari

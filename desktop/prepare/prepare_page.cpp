@@ -1,0 +1,160 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "desktop/prepare/prepare_page.hpp"
+
+#include "desktop/desk/journal_desk.hpp"
+#include "desktop/prepare/course_view.hpp"
+#include "desktop/prepare/ladders_view.hpp"
+#include "desktop/prepare/people_view.hpp"
+#include "desktop/prepare/plan_editor.hpp"
+#include "desktop/prepare/plans_view.hpp"
+#include "desktop/prepare/school_view.hpp"
+#include "desktop/prepare/today_view.hpp"
+#include "desktop/read/message_bar.hpp"
+#include "desktop/theme/controls.hpp"
+
+#include <QHBoxLayout>
+#include <QPushButton>
+#include <QShortcut>
+#include <QStackedWidget>
+#include <QVBoxLayout>
+
+namespace layakari {
+
+PreparePage::PreparePage(JournalDesk* desk, QWidget* parent)
+    : QWidget(parent),
+      m_desk(desk),
+      m_bar(new MessageBar(QStringLiteral("prepareMessage"), this)),
+      m_stack(new QStackedWidget(this)),
+      m_today(new TodayView(desk, this)),
+      m_plans(new PlansView(desk, this)),
+      m_ladders(new LaddersView(desk, this)),
+      m_course(new CourseView(desk, this)),
+      m_people(new PeopleView(desk, this)),
+      m_school(new SchoolView(desk, this))
+{
+    setObjectName(QStringLiteral("preparePage"));
+    auto* places = new QHBoxLayout;
+    places->setContentsMargins(20, 0, 28, 0);
+    places->setSpacing(4);
+    struct Place {
+        QString name;
+        const char* objectName;
+        QWidget* view;
+    };
+    const Place all[] = {
+        {tr("Today"), "toToday", m_today},       {tr("Plans"), "toPlans", m_plans},
+        {tr("Ladders"), "toLadders", m_ladders}, {tr("Course"), "toCourse", m_course},
+        {tr("People"), "toPeople", m_people},    {tr("School"), "toSchool", m_school}};
+    for (const Place& place : all) {
+        QPushButton* button = placeButton(place.name, place.objectName, this);
+        const int at = m_stack->addWidget(place.view);
+        button->setToolTip(tr("%1 (Alt+%2)").arg(place.name).arg(at + 1));
+        connect(button, &QPushButton::clicked, this, [this, at] { showView(at); });
+        connect(new QShortcut(QKeySequence(Qt::ALT | static_cast<Qt::Key>(Qt::Key_1 + at)), this),
+                &QShortcut::activated, this, [this, at] { showView(at); });
+        m_places.push_back(button);
+        places->addWidget(button);
+    }
+    places->addStretch(1);
+
+    auto* column = new QVBoxLayout(this);
+    column->setContentsMargins(0, 0, 0, 0);
+    column->setSpacing(0);
+    column->addWidget(m_bar);
+    column->addLayout(places);
+    column->addWidget(m_stack, 1);
+
+    const auto on = [this](const QKeySequence& keys, auto&& action) {
+        connect(new QShortcut(keys, this), &QShortcut::activated, this, action);
+    };
+    on(QKeySequence::Find, [this] {
+        showView(Plans);
+        m_plans->focusSearch();
+    });
+    on(QKeySequence::Undo, [this] { undo(false); });
+    for (const auto keys : {Qt::CTRL | Qt::SHIFT | Qt::Key_Z, Qt::CTRL | Qt::Key_Y})
+        on(keys, [this] { undo(true); });
+
+    connect(m_today, &TodayView::handInWanted, this, &PreparePage::handInWanted);
+    connect(m_today, &TodayView::personWanted, this, [this] {
+        showView(People);
+        m_people->addPerson();
+    });
+    connect(m_today, &TodayView::editWanted, this, [this](const Plan& plan) {
+        showView(Plans);
+        m_plans->editCopy(plan);
+    });
+    connect(m_plans, &PlansView::useWanted, this, [this](const Plan& plan) {
+        m_today->usePlan(plan, tr("Chosen from the plans."));
+        showView(Today);
+    });
+    connect(m_ladders, &LaddersView::useWanted, this, [this](const Plan& plan, const QString& why) {
+        m_today->usePlan(plan, why);
+        showView(Today);
+    });
+    connect(m_plans, &PlansView::note, m_bar, &MessageBar::showNote);
+    connect(m_ladders, &LaddersView::note, m_bar, &MessageBar::showNote);
+    connect(m_course, &CourseView::note, m_bar, &MessageBar::showNote);
+    connect(m_desk, &JournalDesk::failed, m_bar, &MessageBar::showError);
+    connect(m_desk, &JournalDesk::done, this, [this](const QString& what) {
+        m_bar->showNote(tr("Done: %1. Ctrl+Z takes it back.").arg(what));
+    });
+    connect(m_bar, &MessageBar::stopWanted, m_bar, &QWidget::hide);
+    showView(Today);
+}
+
+int PreparePage::view() const { return m_stack->currentIndex(); }
+
+void PreparePage::showView(int view)
+{
+    m_places[static_cast<std::size_t>(view)]->setChecked(true);
+    m_stack->setCurrentIndex(view);
+    m_bar->hide();
+    focusView();
+}
+
+void PreparePage::note(const QString& text) { m_bar->showNote(text); }
+
+void PreparePage::focusView()
+{
+    switch (view()) {
+    case Today: return m_today->setFocus();
+    case Plans: return m_plans->focusSearch();
+    default: m_stack->currentWidget()->setFocus();
+    }
+}
+
+bool PreparePage::isEditing() const { return view() == Plans && m_plans->isEditing(); }
+
+void PreparePage::save()
+{
+    if (isEditing()) m_plans->editor()->save();
+}
+
+void PreparePage::leave()
+{
+    if (isEditing())
+        m_plans->editor()->leave();
+    else if (m_bar->isVisible())
+        m_bar->hide();
+    else
+        showView(Today);
+}
+
+void PreparePage::undo(bool redo)
+{
+    if (isEditing()) {
+        QUndoStack* steps = m_plans->editor()->draft()->undoStack();
+        return redo ? steps->redo() : steps->undo();
+    }
+    QUndoStack* stack = m_desk->undoStack();
+    const QString what = redo ? stack->redoText() : stack->undoText();
+    if (redo ? !stack->canRedo() : !stack->canUndo()) {
+        m_bar->showNote(tr("There is nothing to take back."));
+        return;
+    }
+    redo ? stack->redo() : stack->undo();
+    m_bar->showNote(redo ? tr("Done again: %1").arg(what) : tr("Taken back: %1").arg(what));
+}
+
+} // namespace layakari

@@ -1,0 +1,59 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// The controls that pages are made of. Their colours come from the style sheet, so that they follow
+// a change of theme by themselves.
+#pragma once
+
+#include "desktop/theme/theme.hpp"
+
+#include <QComboBox>
+#include <QDoubleSpinBox>
+
+class QLabel;
+class QPushButton;
+class QSpinBox;
+class QWidget;
+
+namespace layakari {
+
+/// A choice among words, with a small open angle that says that there is more.
+class ChoiceBox : public QComboBox {
+    Q_OBJECT
+public:
+    using QComboBox::QComboBox;
+
+protected:
+    void paintEvent(QPaintEvent* event) override;
+};
+
+/// A number without idle zeros: 4, 4.25.
+class NumberBox : public QDoubleSpinBox {
+    Q_OBJECT
+public:
+    using QDoubleSpinBox::QDoubleSpinBox;
+    QString textFromValue(double value) const override;
+};
+
+/// A word that can be pressed. `name` is its object name, `tip` its tool tip.
+QPushButton* wordButton(const QString& text, const char* name, QWidget* parent,
+                        const QString& tip = {});
+/// The one thing to do on a page, filled.
+QPushButton* leadButton(const QString& text, const char* name, QWidget* parent,
+                        const QString& tip = {});
+/// A part of a page to go to: checkable, one of its siblings at a time.
+QPushButton* placeButton(const QString& text, const char* name, QWidget* parent);
+
+/// Text that wraps.
+QLabel* textLabel(const QString& text, Type type, QWidget* parent, const char* name = "",
+                  bool bold = false);
+/// The same in the softer ink.
+QLabel* softLabel(const QString& text, Type type, QWidget* parent, const char* name = "");
+
+/// A number with its unit; `what` is its name for screen readers.
+QDoubleSpinBox* numberBox(const QString& what, const char* name, double least, double most,
+                          double step, int decimals, const QString& unit, QWidget* parent);
+QSpinBox* countBox(const QString& what, const char* name, int least, int most, QWidget* parent);
+QComboBox* choiceBox(const QString& what, const char* name, const QStringList& choices,
+                     QWidget* parent);
+
+} // namespace layakari

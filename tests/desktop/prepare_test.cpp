@@ -1,0 +1,579 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// Prepare, as a new user and a teacher would use it: the real window, clicks and keys.
+#include "core/plan/presets.hpp"
+#include "core/plan/shorthand.hpp"
+#include "core/progress/proposal.hpp"
+#include "desktop/prepare/course_view.hpp"
+#include "desktop/prepare/cycle_canvas.hpp"
+#include "desktop/prepare/ladders_view.hpp"
+#include "desktop/prepare/plan_editor.hpp"
+#include "desktop/prepare/plan_list.hpp"
+#include "desktop/prepare/plans_view.hpp"
+#include "desktop/prepare/prepare_page.hpp"
+#include "desktop/prepare/today_view.hpp"
+#include "desktop/theme/theme.hpp"
+#include "tests/desktop/window.hpp"
+
+#include <QAbstractItemModelTester>
+#include <QCheckBox>
+#include <QDoubleSpinBox>
+#include <QListWidget>
+#include <QMenu>
+#include <QRadioButton>
+#include <QSpinBox>
+#include <QTreeWidget>
+
+using namespace layakari;
+
+namespace {
+
+class Prepare : public Window {
+public:
+    Prepare() : Window(BreathLine::preparePlace) {}
+
+    Id add(const char* name, const Conditions& conditions = {})
+    {
+        Person person;
+        person.name = name;
+        person.conditions = conditions;
+        const Id id = window.desk()->savePerson(person);
+        REQUIRE(id != 0);
+        return id;
+    }
+    Journal& journal() { return window.desk()->journal(); }
+    Id person() { return window.desk()->person()->id; }
+    void click(const char* name) { QTest::mouseClick(find<QPushButton>(name), Qt::LeftButton); }
+    void type(const QString& text) { QTest::keyClicks(QApplication::focusWidget(), text); }
+    std::string says(const char* name) { return text(name).toStdString(); }
+    void use(const char* preset)
+    {
+        window.preparePage()->today()->usePlan(findPreset(preset)->plan, "chosen in a test");
+    }
+    void editPreset(const char* id)
+    {
+        click("toPlans");
+        window.preparePage()->plans()->editCopy(findPreset(id)->plan);
+    }
+    PlanDraft& draft() { return *find<PlanEditor>("planEditor")->draft(); }
+    std::string cycleInShort()
+    {
+        return countsInShort(std::get<Cycles>(draft().chosenPart()->content).phases);
+    }
+    void practise(const Plan& plan, double accuracy, int daysAgo)
+    {
+        Sitting s;
+        s.person = person();
+        s.planVersion = *journal().versionFor(plan);
+        s.day = window.desk()->today() - std::chrono::days(daysAgo);
+        s.startedAt = s.day.time_since_epoch().count() * 86'400LL;
+        s.sha256 = std::to_string(daysAgo);
+        s.accuracy = accuracy;
+        s.completion = 100;
+        s.practiceS = 120;
+        REQUIRE(window.desk()->keepSitting(s, "{}"));
+    }
+};
+
+constexpr const char* views[]{"toToday",  "toPlans",  "toLadders",
+                              "toCourse", "toPeople", "toSchool"};
+
+} // namespace
+
+TEST_CASE(
+    "A new user is asked who practises, adds a person by keyboard, and is proposed a beginning")
+{
+    Prepare p;
+    CHECK_THAT(p.says("todaySentence"), Catch::Contains("Who practises?"));
+    p.key(Qt::Key_Return);
+    CHECK(p.find<QLineEdit>("personName")->hasFocus());
+    p.type("Runa Vestlid");
+    p.key(Qt::Key_Tab);
+    CHECK(p.journal().people()->front().name == "Runa Vestlid");
+    p.key(Qt::Key_1, Qt::AltModifier);
+    CHECK_THAT(p.says("todaySentence"), Catch::Contains("Runa today: Even breath 4 : 4."));
+    CHECK_THAT(p.says("todayWhy"), Catch::Contains("where most people begin"));
+    CHECK_THAT(p.says("todayFigures"), Catch::Contains("breaths a minute"));
+    CHECK(p.find<QWidget>("cautions")->isVisible());
+}
+
+TEST_CASE("The person at hand changes by typing a part of a name, and is remembered")
+{
+    Prepare p;
+    for (const char* name : {"Runa Vestlid", "Ylva Brekkestad", "Halvard Nymo"}) p.add(name);
+    p.key(Qt::Key_P, Qt::ControlModifier);
+    p.type("brekk");
+    p.key(Qt::Key_Return);
+    CHECK(p.window.desk()->person()->name == "Ylva Brekkestad");
+    CHECK(p.find<QLineEdit>("personSwitcher")->text() == "Ylva Brekkestad");
+    p.key(Qt::Key_P, Qt::ControlModifier);
+    p.type("nobody of this name");
+    p.key(Qt::Key_Return);
+    CHECK(p.window.desk()->person()->name == "Ylva Brekkestad");
+    MainWindow next(p.data.path());
+    CHECK(next.desk()->person()->name == "Ylva Brekkestad");
+}
+
+TEST_CASE(
+    "A clash is shown by name, with whom to ask and a gentler plan; once read it does not nag")
+{
+    Prepare p;
+    p.add("Oddny Farsund-Achebe", {Condition::HighBloodPressure});
+    p.use("square-4");
+    CHECK_THAT(p.says("clashes"),
+               Catch::Contains("High blood pressure speaks against breath holding"));
+    CHECK_THAT(p.says("clashes"), Catch::Contains("Ask your doctor"));
+    CHECK(p.find<QPushButton>("handIn")->isEnabled()); // it never blocks
+    REQUIRE(p.find<QPushButton>("acknowledge")->isVisible());
+    p.click("acknowledge");
+    CHECK_FALSE(p.find<QPushButton>("acknowledge")->isVisible());
+    CHECK_FALSE(p.find<QWidget>("cautions")->isVisible());
+    CHECK(p.find<QWidget>("clashes")->isVisible());
+
+    p.find<QPushButton>("gentler")->menu()->actions().first()->trigger();
+    CHECK_FALSE(demandsOf(p.window.preparePage()->today()->plan()).has(Demand::Hold));
+    CHECK_FALSE(p.find<QWidget>("clashes")->isVisible());
+}
+
+TEST_CASE("What is true of today, and the last meal, is said once and kept for the day")
+{
+    Prepare p;
+    p.add("Runa Vestlid");
+    p.use("ocean-breath");
+    for (QCheckBox* box :
+         p.find<QPushButton>("todayConditions")->menu()->findChildren<QCheckBox*>())
+        if (box->text() == "a sore throat") box->click();
+    CHECK_THAT(p.says("clashes"), Catch::Contains("A sore throat: wait with the ocean breath"));
+    auto* meal = p.find<QComboBox>("meal");
+    meal->setCurrentIndex(1);
+    emit meal->activated(1);
+    CHECK_THAT(p.says("clashes"), Catch::Contains("full meal"));
+    CHECK(p.journal().dayState(p.person(), p.window.desk()->today())->conditions ==
+          Conditions{Condition::SoreThroat});
+    p.now = p.now.addSecs(4 * 3600);
+    p.use("ocean-breath");
+    CHECK_THAT(p.says("clashes"), !Catch::Contains("full meal"));
+    CHECK(meal->currentText() == "3 hours ago or more");
+}
+
+TEST_CASE("Forced breathing late in the evening is said to be for the morning")
+{
+    Prepare p;
+    p.add("Runa Vestlid");
+    p.now.setTime(QTime(21, 30));
+    p.use("kapalabhati-3x36");
+    CHECK_THAT(p.says("clashes"), Catch::Contains("morning"));
+    p.use("long-exhale-4-6");
+    CHECK_FALSE(p.find<QWidget>("clashes")->isVisible());
+}
+
+TEST_CASE("Count and cycles can be changed for today; the figures follow, the plan stays as it is")
+{
+    Prepare p;
+    p.add("Runa Vestlid");
+    p.use("four-seven-eight-clocked");
+    p.find<QDoubleSpinBox>("todayCount")->setValue(1.5);
+    p.find<QSpinBox>("todayRounds")->setValue(4);
+    CHECK_THAT(p.says("todayFigures"), Catch::Contains("1 min 50 s")); // 4 * 19 * 1.5 = 114 s
+    CHECK_THAT(p.says("todayFigures"), Catch::Contains("heaviest hold 10.5 s"));
+    CHECK(p.window.preparePage()->today()->plan().countLengthS == 1.5);
+    CHECK(findPreset("four-seven-eight-clocked")->plan.countLengthS == 1.0);
+}
+
+TEST_CASE("The library is searched as it is typed, and a plan is taken for today with Enter")
+{
+    Prepare p;
+    p.add("Runa Vestlid");
+    p.key(Qt::Key_F, Qt::ControlModifier);
+    CHECK(p.find<QLineEdit>("planSearch")->hasFocus());
+    p.type("bhramari");
+    auto* list = p.find<PlanListView>("planList");
+    CHECK(list->model()->rowCount() == 5); // a heading and four plans
+    CHECK(p.says("planName") == "Humming, 3 hums");
+    p.key(Qt::Key_Return);
+    CHECK(list->hasFocus());
+    p.key(Qt::Key_Down);
+    p.key(Qt::Key_Return);
+    CHECK_THAT(p.says("todaySentence"), Catch::Contains("Humming, 6 hums"));
+    p.key(Qt::Key_F, Qt::ControlModifier);
+    p.type("zzz");
+    CHECK_THAT(p.says("planName"), Catch::Contains("No plan answers to"));
+}
+
+TEST_CASE("Every preset opens in the editor, saves, and is the same plan")
+{
+    Prepare p;
+    p.add("Runa Vestlid");
+    p.click("toPlans");
+    auto* editor = p.find<PlanEditor>("planEditor");
+    for (const Preset& preset : presets()) {
+        INFO(preset.id);
+        editor->open(preset.plan, 0);
+        editor->save();
+        bool found = false;
+        const auto plans = *p.journal().plans(p.person());
+        for (const KeptPlan& kept : plans) found = found || kept.plan == preset.plan;
+        CHECK(found);
+    }
+}
+
+TEST_CASE(
+    "A breath is written in one line; what is not understood is pointed at and changes nothing")
+{
+    Prepare p;
+    p.add("Runa Vestlid");
+    p.editPreset("even-4-4");
+    auto* line = p.find<QLineEdit>("editorLine");
+    REQUIRE(line->hasFocus());
+    line->selectAll();
+    p.type("in 4 hold 7 out 8 x6");
+    CHECK(p.cycleInShort() == "4-7-8");
+    CHECK(p.find<QSpinBox>("editorRepeat")->value() == 6);
+    CHECK_THAT(p.says("editorFigures"), Catch::Contains("heaviest hold"));
+    line->selectAll();
+    p.type("4-7-");
+    CHECK_THAT(p.says("lineFault"), Catch::Contains("At character 5"));
+    line->selectAll();
+    p.type("36 strokes @72");
+    CHECK(std::get<Strokes>(p.draft().chosenPart()->content).ratePerMin == 72);
+    CHECK_THAT(p.says("editorFigures"), Catch::Contains("36 strokes"));
+}
+
+TEST_CASE("An edge is dragged with the mouse and nudged with the keys; each is a step to undo")
+{
+    Prepare p;
+    p.add("Runa Vestlid");
+    p.editPreset("even-4-4");
+    auto* canvas = p.find<CycleCanvas>("cycleCanvas");
+    const QPoint from = canvas->handleOf(0).toPoint();
+    const double perCount = canvas->handleOf(0).x() / 4.0;
+    QTest::mousePress(canvas, Qt::LeftButton, {}, from);
+    for (int step = 1; step <= 8; ++step)
+        QTest::mouseMove(canvas, from + QPoint(static_cast<int>(step * perCount / 4), 0));
+    QTest::mouseRelease(canvas, Qt::LeftButton, {},
+                        from + QPoint(static_cast<int>(2 * perCount), 0));
+    CHECK(p.cycleInShort() == "6-4");
+    CHECK(p.draft().undoStack()->count() == 1);
+
+    canvas->setFocus();
+    p.key(Qt::Key_Right);
+    p.key(Qt::Key_Up);
+    p.key(Qt::Key_Up, Qt::ShiftModifier);
+    CHECK(p.cycleInShort() == "6-5.25");
+    p.key(Qt::Key_Z, Qt::ControlModifier);
+    p.key(Qt::Key_Z, Qt::ControlModifier);
+    CHECK(p.cycleInShort() == "6-4");
+    p.key(Qt::Key_Z, Qt::ControlModifier);
+    CHECK(p.cycleInShort() == "4-4");
+    p.key(Qt::Key_Z, Qt::ControlModifier | Qt::ShiftModifier);
+    CHECK(p.cycleInShort() == "6-4");
+}
+
+TEST_CASE("A phase is added, becomes a range, open, a hum with a pitch; a wrong pitch is said and "
+          "not saved")
+{
+    Prepare p;
+    p.add("Runa Vestlid");
+    p.editPreset("even-4-4");
+    p.find<CycleCanvas>("cycleCanvas")->choose(0);
+    p.click("addPhase");
+    CHECK(p.cycleInShort() == "4-4-4");
+    const auto pick = [&](const char* box, int index) {
+        auto* choice = p.find<QComboBox>(box);
+        choice->setCurrentIndex(index);
+        emit choice->activated(index);
+    };
+    pick("phaseMode", 1);
+    CHECK(p.cycleInShort() == "4-4..7-4");
+    pick("phaseMode", 2);
+    CHECK(p.cycleInShort() == "4-*-4");
+    CHECK_THAT(p.says("editorFigures"), Catch::Contains("at least"));
+
+    p.find<CycleCanvas>("cycleCanvas")->choose(2);
+    pick("phaseSound", 2);
+    auto* pitch = p.find<QLineEdit>("phasePitch");
+    REQUIRE(pitch->isVisible());
+    pitch->setFocus();
+    p.type("Qa");
+    p.key(Qt::Key_Return);
+    CHECK_THAT(p.says("editorFault"), Catch::Contains("/parts/0/phases/2/pitch"));
+    CHECK_FALSE(p.find<QPushButton>("editorSave")->isEnabled());
+    pitch->selectAll();
+    p.type("Re");
+    p.key(Qt::Key_Return);
+    CHECK(p.find<QPushButton>("editorSave")->isEnabled());
+    p.key(Qt::Key_S, Qt::ControlModifier);
+    CHECK(p.journal().plans(p.person())->size() == 1);
+}
+
+TEST_CASE("Rounds, rests and strokes are put together; leaving unsaved work is asked about once")
+{
+    Prepare p;
+    p.add("Runa Vestlid");
+    p.editPreset("even-4-4");
+    p.click("addRest");
+    p.click("addStrokes");
+    p.click("partUp");
+    p.click("partRound");
+    CHECK(p.find<QTreeWidget>("editorOutline")->topLevelItemCount() == 3);
+    CHECK(p.find<QTreeWidget>("editorOutline")->topLevelItem(1)->text(0) == "Round, 3 times");
+    CHECK(p.find<QTreeWidget>("editorOutline")->topLevelItem(1)->child(0)->text(0) ==
+          "20 strokes @60");
+    p.key(Qt::Key_Escape);
+    CHECK(p.window.preparePage()->plans()->isEditing());
+    CHECK_THAT(p.says("prepareMessage"), Catch::Contains("not saved"));
+    p.key(Qt::Key_Escape);
+    CHECK_FALSE(p.window.preparePage()->plans()->isEditing());
+    CHECK(p.journal().plans(p.person())->empty());
+}
+
+TEST_CASE(
+    "A plan that was practised gets a new version; a plan file goes out and comes in the same")
+{
+    Prepare p;
+    p.add("Runa Vestlid");
+    Plan plan = findPreset("even-4-4")->plan;
+    plan.name = "Before a race";
+    const KeptPlan kept = *p.journal().savePlan(0, p.person(), plan);
+    p.practise(plan, 90, 1);
+    p.click("toPlans");
+    auto* list = p.find<PlanListView>("planList");
+    list->choose(&plan);
+    p.click("editPlan");
+    auto* line = p.find<QLineEdit>("editorLine");
+    line->selectAll();
+    p.type("5-5");
+    p.click("editorSave");
+    CHECK_THAT(p.says("prepareMessage"), Catch::Contains("version 2"));
+    CHECK((*p.journal().planVersion(kept.versionId))->plan == plan);
+
+    const QString file = QString::fromStdString((p.data / "race.plan.json").string());
+    answerFileDialog(file);
+    p.click("exportPlan");
+    CHECK(readPlanFile(file.toStdString()).has_value());
+    answerFileDialog(file);
+    p.click("importPlan");
+    CHECK(p.draft().plan() == *readPlanFile(file.toStdString()));
+    p.click("editorLeave");
+    writeText(p.data / "bad.json", "{}");
+    p.window.preparePage()->plans()->importFile(
+        QString::fromStdString((p.data / "bad.json").string()));
+    CHECK_THAT(p.says("prepareMessage"), Catch::Contains("bad.json"));
+}
+
+TEST_CASE("Standing on a rung is a step; after three kept sittings today offers the next")
+{
+    Prepare p;
+    p.add("Halvard Nymo");
+    p.click("toLadders");
+    auto* rungs = p.find<QListWidget>("rungs");
+    CHECK(rungs->count() == 5);
+    rungs->setCurrentRow(1);
+    p.click("standOnRung");
+    CHECK_THAT(p.says("ladderStanding"),
+               Catch::Contains("rung 2 of 5. The next adds 1 count more"));
+    p.key(Qt::Key_Z, Qt::ControlModifier);
+    CHECK(p.journal().places(p.person())->empty());
+    p.key(Qt::Key_Z, Qt::ControlModifier | Qt::ShiftModifier);
+    REQUIRE(p.journal().places(p.person())->size() == 1);
+
+    const Plan rung = builtInLadders({}).front().rungs[1];
+    for (int day = 1; day <= 3; ++day) p.practise(rung, 92, day);
+    p.click("toToday");
+    CHECK_THAT(p.says("todayAdvice"), Catch::Contains("92, 92 and 92 of 100"));
+    CHECK(p.find<QPushButton>("goOn")->text() == "Go on: 1 count more on every phase");
+    p.click("goOn");
+    CHECK(p.journal().places(p.person())->front().rung == 2);
+    CHECK_THAT(p.says("todaySentence"), Catch::Contains("6 : 6"));
+}
+
+TEST_CASE("A ladder is made from a line, changed, climbed in one sitting, exported and deleted")
+{
+    Prepare p;
+    p.add("Runa Vestlid");
+    p.click("toLadders");
+    auto* base = p.find<QComboBox>("ladderBase");
+    base->setCurrentIndex(base->findText("Even breath 4 : 4"));
+    p.find<QLineEdit>("ladderLine")->setFocus();
+    p.type("from 1:1 to 7:7 by one");
+    p.key(Qt::Key_Return);
+    auto* rungs = p.find<QListWidget>("rungs");
+    CHECK(rungs->count() == 7);
+    p.click("oneSitting");
+    CHECK(p.window.preparePage()->today()->plan().parts == findPreset("ladder-even")->plan.parts);
+
+    p.click("toLadders");
+    rungs->setCurrentRow(6);
+    p.click("removeRung");
+    CHECK(rungs->count() == 6);
+    p.key(Qt::Key_Z, Qt::ControlModifier);
+    CHECK(rungs->count() == 7);
+    p.find<QSpinBox>("ruleKept")->setValue(5);
+    emit p.find<QSpinBox>("ruleKept")->editingFinished();
+    CHECK(p.journal().ladders()->front().ladder.rule.keptSittings == 5);
+
+    const QString file = QString::fromStdString((p.data / "ladder.json").string());
+    p.find<LaddersView>("laddersView")->exportTo(file);
+    CHECK(parseLadder(readText(file.toStdString()), "x")->rungs.size() == 7);
+    p.click("deleteLadder");
+    CHECK(p.journal().ladders()->empty());
+    p.key(Qt::Key_Z, Qt::ControlModifier);
+    CHECK(p.journal().ladders()->size() == 1);
+
+    p.find<QLineEdit>("ladderLine")->setFocus();
+    p.type("up and away");
+    p.key(Qt::Key_Return);
+    CHECK_THAT(p.says("prepareMessage"), Catch::Contains("from 4:4 to 8:8"));
+}
+
+TEST_CASE("A course is laid down, shown on its days, and leaves as a calendar")
+{
+    Prepare p;
+    p.add("Runa Vestlid");
+    p.click("toCourse");
+    CHECK(p.says("courseSentence") == "Nothing is planned.");
+    p.click("courseAdd");
+    CHECK(p.journal().courses(p.person())->size() == 1);
+    CHECK_THAT(p.says("courseDay"), Catch::Contains("Wednesday 25 November: planned: Full breath"));
+    const QString file = QString::fromStdString((p.data / "practice.ics").string());
+    answerFileDialog(file);
+    p.click("courseExport");
+    CHECK_THAT(readText(file.toStdString()), Catch::Contains("RRULE:FREQ=WEEKLY;COUNT=12"));
+    p.click("toToday");
+    CHECK_THAT(p.says("todayWhy"), Catch::Contains("on the course for today, day 1 of 12"));
+    p.click("toCourse");
+    p.click("courseRemove");
+    CHECK(p.journal().courses(p.person())->empty());
+    p.key(Qt::Key_Z, Qt::ControlModifier);
+    CHECK(p.journal().courses(p.person())->size() == 1);
+    p.find<QWidget>("courseCalendar")->setFocus();
+    p.key(Qt::Key_Right);
+    CHECK_THAT(p.says("courseDay"), Catch::Contains("Thursday 26 November: nothing planned"));
+}
+
+TEST_CASE("A school is kept with the person, and plans, ladders and words follow it")
+{
+    Prepare p;
+    p.add("Ylva Brekkestad");
+    p.add("Halvard Nymo");
+    p.click("toSchool");
+    for (const char* answer : {"school_first_side_right", "school_lengthen_ratio",
+                               "school_terms_sanskrit", "school_counting_clocked"})
+        p.find<QRadioButton>(answer)->click();
+    CHECK(p.journal().people()->front().school.firstSide == FirstSide::Right);
+    CHECK(p.journal().people()->back().school == School{});
+
+    p.key(Qt::Key_F, Qt::ControlModifier);
+    p.type("alternate 4");
+    CHECK(p.says("planName") == "Alternate nostril 4 : 4, right first");
+    CHECK_THAT(p.says("planTechnique"), Catch::Contains("counts of 1 s by the clock"));
+    p.click("toLadders");
+    CHECK_THAT(p.find<QListWidget>("ladderList")->item(0)->text().toStdString(),
+               Catch::Contains("the ratio first"));
+}
+
+TEST_CASE("A person's notes are kept as they are written, put away and brought back, each undone")
+{
+    Prepare p;
+    p.add("Runa Vestlid");
+    p.click("toPeople");
+    p.find<QCheckBox>("condition_glaucoma")->click();
+    CHECK(p.journal().people()->front().conditions == Conditions{Condition::Glaucoma});
+    p.find<QLineEdit>("personSa")->setFocus();
+    p.type("G3");
+    p.key(Qt::Key_Return);
+    CHECK(*p.journal().people()->front().saHz == Approx(196).margin(0.1));
+    p.find<QLineEdit>("personSa")->selectAll();
+    p.type("loud");
+    p.key(Qt::Key_Return);
+    CHECK_THAT(p.says("personSaNote"), Catch::Contains("no pitch"));
+    CHECK(p.journal().people()->front().saHz.has_value());
+    p.click("archivePerson");
+    CHECK(p.journal().people()->empty());
+    CHECK(p.find<QListWidget>("peopleList")->count() == 0);
+    p.key(Qt::Key_Z, Qt::ControlModifier);
+    CHECK(p.journal().people()->size() == 1);
+}
+
+TEST_CASE("A recording handed in is read against the plan of today and kept as a sitting")
+{
+    Prepare p;
+    p.add("Tor-Eskil Amundahl");
+    p.use("square-4");
+    answerFileDialog(practice("square.flac"));
+    p.key(Qt::Key_Return);
+    p.waitForRow();
+    const auto sittings = *p.journal().sittings(p.person(), 10);
+    REQUIRE(sittings.size() == 1);
+    CHECK(*sittings[0].accuracy > 80);
+    CHECK((*p.journal().planVersion(*sittings[0].planVersion))->plan ==
+          findPreset("square-4")->plan);
+    CHECK(parseReading(**p.journal().readingOf(sittings[0].id), "kept").has_value());
+    CHECK_THAT(p.says("message"), Catch::Contains("Kept as a sitting of Tor-Eskil Amundahl"));
+    p.key(Qt::Key_1);
+    CHECK_THAT(p.says("todayWhy"), Catch::Contains("practised last"));
+}
+
+TEST_CASE("A recording that cannot be read becomes no sitting")
+{
+    Prepare p;
+    p.add("Tor-Eskil Amundahl");
+    p.window.handIn(practice("broken.m4a"), findPreset("square-4")->plan);
+    REQUIRE(QTest::qWaitFor([&] { return !p.progress(); }, longMs));
+    CHECK_THAT(p.says("message"), Catch::Contains("not a sound file"));
+    CHECK(p.journal().sittings(p.person(), 10)->empty());
+}
+
+TEST_CASE("A damaged journal is said in words and left alone; reading works without it")
+{
+    const TemporaryFolder folder;
+    writeText(folder / "journal.db", std::string(4000, 'x'));
+    MainWindow window(folder.path());
+    window.show();
+    auto* words = window.findChild<QLabel*>("noJournal");
+    REQUIRE(words);
+    CHECK_THAT(words->text().toStdString(), Catch::Contains("journal.db"));
+    CHECK(readText(folder / "journal.db") == std::string(4000, 'x'));
+    window.goTo(BreathLine::readPlace);
+    CHECK(window.findChild<QWidget*>("emptyPage")->isVisible());
+}
+
+TEST_CASE("On every view of Prepare nothing is cut at 1024x700, and every control has a name")
+{
+    Prepare p;
+    p.add("Oddny Farsund-Achebe", {Condition::HighBloodPressure});
+    p.practise(builtInLadders({}).front().rungs[0], 90, 1);
+    p.window.resize(1024, 700);
+    for (int view = 0; view <= PreparePage::viewCount; ++view) {
+        if (view < PreparePage::viewCount)
+            p.click(views[view]);
+        else
+            p.editPreset("alternate-nostril-holds");
+        QTest::qWait(30);
+        CHECK(p.window.width() == 1024);
+        CHECK(p.window.height() == 700);
+        for (const QWidget* widget : p.window.findChildren<QWidget*>()) {
+            if (!widget->isVisible() || widget->visibleRegion().isEmpty()) continue;
+            INFO("view " << view << ": " << widget->metaObject()->className() << " "
+                         << widget->objectName().toStdString());
+            if (const auto* button = qobject_cast<const QPushButton*>(widget))
+                CHECK(button->width() >= button->minimumSizeHint().width());
+            if (widget->focusPolicy() == Qt::NoFocus || widget->objectName().startsWith("qt_"))
+                continue;
+            const auto* button = qobject_cast<const QAbstractButton*>(widget);
+            CHECK((!widget->accessibleName().isEmpty() || (button && !button->text().isEmpty()) ||
+                   widget->focusProxy()));
+        }
+    }
+}
+
+TEST_CASE("The library's model keeps what a list model promises")
+{
+    Prepare p;
+    p.add("Runa Vestlid");
+    PlanListModel model;
+    const QAbstractItemModelTester tester(&model,
+                                          QAbstractItemModelTester::FailureReportingMode::Fatal);
+    for (const char* search : {"", "hum", "zzz", ""}) model.fill(*p.window.desk(), search);
+    CHECK(model.rowCount() > 20);
+}

@@ -1,0 +1,146 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "desktop/head/breath_line.hpp"
+#include "desktop/main_window.hpp"
+#include "desktop/read/staff_view.hpp"
+#include "tests/support/sounds.hpp"
+#include "tests/support/temporary_folder.hpp"
+
+#include <QApplication>
+#include <QComboBox>
+#include <QDropEvent>
+#include <QFileDialog>
+#include <QLabel>
+#include <QLineEdit>
+#include <QMimeData>
+#include <QPushButton>
+#include <QTest>
+#include <QTimer>
+#include <catch2/catch.hpp>
+
+namespace layakari {
+
+inline constexpr int longMs = 30000;
+
+/// Practices that all tests share, made once.
+inline const TemporaryFolder& practices()
+{
+    static const TemporaryFolder folder;
+    static const bool made = [] {
+        simulateTo(folder / "square.flac", "square-4", Temperament{}, 31);
+        simulateTo(folder / "evening.flac", "four-seven-eight", *temperamentByName("hurried"), 32);
+        writeText(folder / "evening.plan.json", findPreset("four-seven-eight")->json);
+        writeText(folder / "broken.m4a", "only words");
+        return true;
+    }();
+    REQUIRE(made);
+    return folder;
+}
+
+inline QString practice(const char* name)
+{
+    return QString::fromStdString((practices() / name).string());
+}
+
+/// The real window in a folder of its own, at a fixed time.
+class Window {
+public:
+    TemporaryFolder data;
+    QDateTime now{QDate(2026, 11, 25), QTime(7, 30)}; // a Wednesday morning
+    MainWindow window{data.path(), nullptr, [this] { return now; }};
+
+    explicit Window(int place = BreathLine::readPlace)
+    {
+        window.goTo(place);
+        window.resize(1280, 800);
+        window.show();
+        REQUIRE(QTest::qWaitForWindowExposed(&window));
+        // On a bare X server no window manager gives the window the keys.
+        window.activateWindow();
+        REQUIRE(QTest::qWaitForWindowActive(&window));
+    }
+
+    template <class T>
+    T* find(const char* name)
+    {
+        T* found = window.findChild<T*>(QLatin1String(name));
+        REQUIRE(found);
+        return found;
+    }
+    QString text(const char* name) { return find<QLabel>(name)->text(); }
+    StaffView* staff() { return find<StaffView>("staff"); }
+
+    void drop(const QStringList& files)
+    {
+        QMimeData mime;
+        QList<QUrl> urls;
+        for (const QString& file : files) urls.push_back(QUrl::fromLocalFile(file));
+        mime.setUrls(urls);
+        QDragEnterEvent enter({400, 400}, Qt::CopyAction, &mime, Qt::LeftButton, Qt::NoModifier);
+        QApplication::sendEvent(&window, &enter);
+        REQUIRE(enter.isAccepted());
+        QDropEvent event(QPointF(400, 400), Qt::CopyAction, &mime, Qt::LeftButton, Qt::NoModifier);
+        QApplication::sendEvent(&window, &event);
+    }
+    void waitForRow(int rows = 1)
+    {
+        REQUIRE(QTest::qWaitFor(
+            [&] {
+                return staff()->isVisible() && staff()->model()->rowCount() >= rows && !progress();
+            },
+            longMs));
+    }
+    bool progress()
+    {
+        return find<QWidget>("messageBar")->isVisible() &&
+               find<QPushButton>("messageButton")->text() == "Stop";
+    }
+    void choosePlan(const QString& name)
+    {
+        auto* chooser = find<QComboBox>("planChooser");
+        const int index = chooser->findText(name);
+        REQUIRE(index >= 0);
+        chooser->setCurrentIndex(index);
+        emit chooser->activated(index);
+    }
+    void openAs(const char* file, const char* plan)
+    {
+        choosePlan(QString::fromStdString(findPreset(plan)->plan.name));
+        drop({practice(file)});
+        waitForRow();
+    }
+    QStringList rows()
+    {
+        QStringList all;
+        for (int i = 0; i < staff()->model()->rowCount(); ++i)
+            all << staff()->model()->index(i, 0).data(Qt::AccessibleTextRole).toString();
+        return all;
+    }
+    void key(Qt::Key k, Qt::KeyboardModifiers modifiers = Qt::NoModifier)
+    {
+        // A dialog that just closed may not have given the keys back yet.
+        window.activateWindow();
+        REQUIRE(QTest::qWaitForWindowActive(&window));
+        QTest::keyClick(QApplication::focusWidget() ? QApplication::focusWidget() : &window, k,
+                        modifiers);
+    }
+};
+
+/// Answers the file dialog that opens next by typing a name.
+inline void answerFileDialog(const QString& file)
+{
+    auto* timer = new QTimer;
+    QObject::connect(timer, &QTimer::timeout, [timer, file] {
+        for (QWidget* top : QApplication::topLevelWidgets())
+            if (auto* dialog = qobject_cast<QFileDialog*>(top); dialog && dialog->isVisible()) {
+                timer->deleteLater();
+                dialog->findChild<QLineEdit*>()->setText(file);
+                QTest::keyClick(dialog->findChild<QLineEdit*>(), Qt::Key_Return);
+                return;
+            }
+    });
+    timer->start(50);
+}
+
+} // namespace layakari
