@@ -7,6 +7,8 @@
 #include "desktop/prepare/person_switcher.hpp"
 #include "desktop/prepare/plans_view.hpp"
 #include "desktop/prepare/prepare_page.hpp"
+#include "desktop/prepare/today_view.hpp"
+#include "desktop/read/our_files.hpp"
 #include "desktop/read/read_page.hpp"
 #include "desktop/theme/controls.hpp"
 
@@ -23,6 +25,7 @@
 #include <QShortcut>
 #include <QStackedWidget>
 #include <QVBoxLayout>
+#include <algorithm>
 
 namespace layakari {
 
@@ -226,8 +229,8 @@ void MainWindow::showHead()
         return;
     }
     const QFileInfo file(QString::fromStdString(reading->recording.file));
-    m_name->setText(
-        m_name->fontMetrics().elidedText(file.completeBaseName(), Qt::ElideMiddle, 260));
+    m_name->setText(m_name->fontMetrics().elidedText(file.completeBaseName(), Qt::ElideMiddle,
+                                                     std::min(260, width() / 6)));
     m_name->setToolTip(file.filePath());
     QStringList details;
     if (file.exists())
@@ -286,7 +289,26 @@ void MainWindow::dropEvent(QDropEvent* event)
 {
     const QStringList files = localFiles(event->mimeData());
     event->acceptProposedAction();
-    openFiles(files);
+    if (!takeAtPrepare(files)) openFiles(files);
+}
+
+// At Prepare a recording that is dropped is today's, of the person at hand, and a plan is one to
+// look at.
+bool MainWindow::takeAtPrepare(const QStringList& files)
+{
+    if (!m_prepare || m_pages->currentWidget() != m_prepare || files.size() != 1) return false;
+    const QString& file = files.first();
+    if (file.endsWith(QStringLiteral(".json"), Qt::CaseInsensitive)) {
+        if (kindOfJson(file) != JsonFile::Plan) return false;
+        m_prepare->showView(PreparePage::Plans);
+        m_prepare->plans()->importFile(file);
+        return true;
+    }
+    if (!m_desk->person()) return false;
+    // A plan that lies beside says better what was practised.
+    const auto beside = readPlanFile(planBeside(file).toStdString());
+    handIn(file, beside ? *beside : m_prepare->today()->plan());
+    return true;
 }
 
 } // namespace layakari

@@ -48,6 +48,7 @@ private:
     void showHead();
     void askForHandIn(const Plan& plan);
     void keepSitting();
+    bool takeAtPrepare(const QStringList& files);
     void remember(const QStringList& files);
     void restoreState();
 

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/plan/pitch.hpp"
 
+#include <charconv>
 #include <cmath>
 #include <map>
 #include <string_view>
@@ -53,6 +54,18 @@ std::optional<double> noteHz(const std::string& name)
             return std::nullopt;
     }
     return 440.0 * std::pow(2.0, (steps - 69) / 12.0);
+}
+
+std::optional<double> pitchFromText(const std::string& text)
+{
+    const auto first = text.find_first_not_of(" \t");
+    if (first == std::string::npos) return std::nullopt;
+    const std::string word = text.substr(first, text.find_last_not_of(" \t") - first + 1);
+    double hz = 0;
+    const auto [end, error] = std::from_chars(word.data(), word.data() + word.size(), hz);
+    if (error == std::errc() && end == word.data() + word.size())
+        return hz >= 20 && hz <= 2000 ? std::optional(hz) : std::nullopt;
+    return noteHz(word);
 }
 
 } // namespace layakari

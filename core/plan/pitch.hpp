@@ -21,4 +21,7 @@ std::optional<double> swaraRatio(const std::string& name, Tuning tuning = Tuning
 /// a letter A to G, # or b if wanted, and an octave 0 to 8. Nothing for any other text.
 std::optional<double> noteHz(const std::string& name);
 
+/// What a person types for Sa: a note, or 20 to 2000 Hz. Nothing for any other text.
+std::optional<double> pitchFromText(const std::string& text);
+
 } // namespace layakari

@@ -156,4 +156,15 @@ Plan inSchool(Plan plan, const School& school)
     return plan;
 }
 
+bool namesSwaras(const Plan& plan)
+{
+    for (const PlannedStep& step : unfold(plan))
+        if (const Cycles* cycles = step.cycle())
+            for (const Phase& phase : cycles->phases)
+                if (const auto* name =
+                        phase.pitch ? std::get_if<std::string>(&*phase.pitch) : nullptr)
+                    if (isSwara(*name)) return true;
+    return false;
+}
+
 } // namespace layakari

@@ -54,4 +54,7 @@ School withAnswer(School school, const std::string& key, std::size_t answer);
 /// begins with its inhale or exhale. Plans that the school says nothing about come back unchanged.
 Plan inSchool(Plan plan, const School& school);
 
+/// Whether a hum of the plan is on a swara, so that it needs a Sa.
+bool namesSwaras(const Plan& plan);
+
 } // namespace layakari

@@ -93,6 +93,7 @@ LaddersView::LaddersView(JournalDesk* desk, QWidget* parent)
       m_list(new QListWidget(this)),
       m_line(new QLineEdit(this)),
       m_base(choiceBox(tr("Plan that the rungs are made from"), "ladderBase", {}, this)),
+      m_rename(new QLineEdit(this)),
       m_name(textLabel({}, Type::Sentence, this, "ladderName")),
       m_standing(softLabel({}, Type::Body, this, "ladderStanding")),
       m_rungs(new QListWidget(this)),
@@ -193,15 +194,26 @@ QWidget* LaddersView::buildRungs()
         tools->addWidget(button);
         connect(button, &QPushButton::clicked, this, action);
     };
-    tool(tr("Add the plan chosen below the list"), "addRung", tr("After the chosen rung"), [this] {
-        const int base = m_base->currentIndex();
-        if (base < 0 || base >= static_cast<int>(m_bases.size())) return;
-        const Plan plan = m_bases[static_cast<std::size_t>(base)];
-        changeRungs(tr("Add a rung"), [&](std::vector<Plan>& rungs, int at) {
-            rungs.insert(rungs.begin() + std::min<int>(at + 1, static_cast<int>(rungs.size())),
-                         plan);
-        });
+    m_rename->setObjectName(QStringLiteral("ladderRename"));
+    m_rename->setAccessibleName(tr("Name of the ladder"));
+    m_rename->setMaxLength(120);
+    tools->addWidget(m_rename, 1);
+    connect(m_rename, &QLineEdit::editingFinished, this, [this] {
+        if (!ownId() || m_rename->text().trimmed().isEmpty()) return;
+        Ladder ladder = chosen()->ladder;
+        ladder.name = m_rename->text().trimmed().toStdString();
+        saveOwn(tr("Rename the ladder"), ladder);
     });
+    tool(tr("Add a rung"), "addRung",
+         tr("The plan that is chosen under the list on the left, after the chosen rung"), [this] {
+             const int base = m_base->currentIndex();
+             if (base < 0 || base >= static_cast<int>(m_bases.size())) return;
+             const Plan plan = m_bases[static_cast<std::size_t>(base)];
+             changeRungs(tr("Add a rung"), [&](std::vector<Plan>& rungs, int at) {
+                 rungs.insert(rungs.begin() + std::min<int>(at + 1, static_cast<int>(rungs.size())),
+                              plan);
+             });
+         });
     tool(tr("Up"), "rungUp", tr("Easier: earlier on the ladder"), [this] {
         changeRungs(tr("Move a rung"), [](std::vector<Plan>& rungs, int at) {
             if (at > 0)
@@ -209,13 +221,19 @@ QWidget* LaddersView::buildRungs()
                           rungs[static_cast<std::size_t>(at - 1)]);
         });
     });
+    tool(tr("Down"), "rungDown", tr("Harder: later on the ladder"), [this] {
+        changeRungs(tr("Move a rung"), [](std::vector<Plan>& rungs, int at) {
+            const auto i = static_cast<std::size_t>(at);
+            if (i + 1 < rungs.size()) std::swap(rungs[i], rungs[i + 1]);
+        });
+    });
     tool(tr("Remove the rung"), "removeRung", {}, [this] {
         changeRungs(tr("Remove a rung"), [](std::vector<Plan>& rungs, int at) {
             if (rungs.size() > 1) rungs.erase(rungs.begin() + at);
         });
     });
-    tool(tr("Delete the ladder"), "deleteLadder", {}, [this] { removeLadder(); });
-    tools->addStretch(1);
+    tool(tr("Delete"), "deleteLadder", tr("Delete the ladder; Ctrl+Z brings it back"),
+         [this] { removeLadder(); });
     column->addWidget(m_ownTools);
 
     auto* actions = new QHBoxLayout;
@@ -357,6 +375,7 @@ void LaddersView::showLadder()
     m_leave->setVisible(here >= 0);
     m_ownTools->setVisible(ownId().has_value());
     m_own->setVisible(!ownId());
+    m_rename->setText(QString::fromStdString(ladder.name));
     m_settingUp = true;
     m_kept->setValue(ladder.rule.keptSittings);
     m_accuracy->setValue(static_cast<int>(ladder.rule.keptAccuracy));

@@ -56,6 +56,7 @@ private:
     QListWidget* m_list;
     QLineEdit* m_line;
     QComboBox* m_base;
+    QLineEdit* m_rename;
     QLabel* m_name;
     QLabel* m_standing;
     QListWidget* m_rungs;

@@ -26,15 +26,6 @@ namespace {
 
 constexpr int listWidth = 380;
 
-// "G3" or Hz; nothing for an empty or wrong text.
-std::optional<double> pitchIn(const QString& text)
-{
-    bool isNumber = false;
-    const double hz = QLocale::c().toDouble(text.trimmed(), &isNumber);
-    if (isNumber) return hz >= 20 && hz <= 2000 ? std::optional(hz) : std::nullopt;
-    return noteHz(text.trimmed().toStdString());
-}
-
 } // namespace
 
 PeopleView::PeopleView(JournalDesk* desk, QWidget* parent)
@@ -245,7 +236,7 @@ void PeopleView::save()
     person.ownCountS = m_count->value() >= 0.3 ? std::optional(m_count->value()) : std::nullopt;
     if (m_sa->text().trimmed().isEmpty()) {
         person.saHz.reset();
-    } else if (const auto hz = pitchIn(m_sa->text())) {
+    } else if (const auto hz = pitchFromText(m_sa->text().toStdString())) {
         person.saHz = hz;
     } else {
         m_saNote->setText(

@@ -27,6 +27,7 @@ PersonSwitcher::PersonSwitcher(JournalDesk* desk, QWidget* parent)
     setAccessibleName(tr("Person; type a name to change"));
     setToolTip(tr("Whose practice it is (Ctrl+P): type a part of a name, then Enter"));
     setPlaceholderText(tr("nobody yet"));
+    setMinimumWidth(180);
     m_completer->setFilterMode(Qt::MatchContains);
     m_completer->setCaseSensitivity(Qt::CaseInsensitive);
     m_completer->setMaxVisibleItems(12);

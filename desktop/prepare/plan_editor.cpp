@@ -3,6 +3,7 @@
 
 #include "core/plan/plan_figures.hpp"
 #include "core/plan/presets.hpp"
+#include "core/plan/school.hpp"
 #include "core/plan/shorthand.hpp"
 #include "core/progress/judgement.hpp"
 #include "desktop/desk/journal_desk.hpp"
@@ -28,7 +29,7 @@ namespace {
 constexpr int outlineWidth = 300;
 constexpr int pathRole = Qt::UserRole + 1;
 // Steps of one kind that follow each other are one step to undo.
-enum Gesture { TypingName = 1, TypingLine = 2 };
+enum Gesture { TypingName = 1, TypingLine = 2, TypingRoundName = 3 };
 enum PartPage { CyclePage, StrokesPage, RestPage, RoundPage };
 
 QVariantList toList(const PartPath& path)
@@ -98,6 +99,8 @@ PlanEditor::PlanEditor(JournalDesk* desk, QWidget* parent)
       m_line(new QLineEdit(this)),
       m_lineFault(softLabel({}, Type::Small, this, "lineFault")),
       m_outline(new QTreeWidget(this)),
+      m_sa(new QLineEdit(this)),
+      m_roundName(new QLineEdit(this)),
       m_repeat(countBox(tr("How many times"), "editorRepeat", 1, planLimits::repeat, this)),
       m_repeatName(textLabel(tr("times"), Type::Body, this)),
       m_part(new QStackedWidget(this)),
@@ -160,9 +163,15 @@ QWidget* PlanEditor::buildHead()
     row->addWidget(m_technique);
     row->addWidget(m_counting);
     row->addWidget(m_count);
+    row->addWidget(m_sa);
     row->addWidget(m_undo);
     row->addWidget(m_redo);
     m_technique->setMaximumWidth(210);
+    m_sa->setObjectName(QStringLiteral("editorSa"));
+    m_sa->setAccessibleName(tr("Sa: a note or Hz"));
+    m_sa->setPlaceholderText(tr("Sa: G3, 196"));
+    m_sa->setToolTip(tr("The pitch that Sa stands for: a note, or Hz"));
+    m_sa->setMaximumWidth(110);
     return head;
 }
 
@@ -249,8 +258,17 @@ QWidget* PlanEditor::buildPart()
         softLabel(tr("A round: its parts are done together, again and again. Choose one "
                      "of them on the left to change it."),
                   Type::Body, this);
-    round->setAlignment(Qt::AlignTop | Qt::AlignLeft);
-    m_part->addWidget(round);
+    m_roundName->setObjectName(QStringLiteral("roundName"));
+    m_roundName->setAccessibleName(tr("Name of the round"));
+    m_roundName->setMaxLength(60);
+    m_roundName->setMaximumWidth(260);
+    auto* roundForm = new QWidget(this);
+    auto* roundColumn = new QVBoxLayout(roundForm);
+    roundColumn->setContentsMargins(0, 6, 0, 0);
+    roundColumn->addWidget(m_roundName);
+    roundColumn->addWidget(round);
+    roundColumn->addStretch(1);
+    m_part->addWidget(roundForm);
 
     auto* whole = new QWidget(this);
     auto* outer = new QVBoxLayout(whole);
@@ -356,6 +374,23 @@ void PlanEditor::connectAll()
             if (int* repeat = repeatIn(partAt(plan, at))) *repeat = times;
         });
     });
+    connect(m_roundName, &QLineEdit::textEdited, this, [this](const QString& text) {
+        m_draft.change(
+            tr("Name the round"),
+            [&](Plan& plan, PartPath& at) {
+                Part* part = partAt(plan, at);
+                if (auto* group = part ? std::get_if<Group>(&part->content) : nullptr)
+                    group->name = text.toStdString();
+            },
+            TypingRoundName);
+    });
+    connect(m_sa, &QLineEdit::editingFinished, this, [this] {
+        const auto hz = pitchFromText(m_sa->text().toStdString());
+        m_draft.change(tr("Change Sa"), [&](Plan& plan, PartPath&) {
+            if (hz || m_sa->text().trimmed().isEmpty()) plan.saHz = hz;
+        });
+        showDraft();
+    });
     connect(m_canvas, &CycleCanvas::countsWanted, this, &PlanEditor::takeCounts);
     connect(m_canvas, &CycleCanvas::removeWanted, this, &PlanEditor::removePhase);
     connect(m_canvas, &CycleCanvas::phaseChosen, this, &PlanEditor::showPart);
@@ -419,6 +454,8 @@ void PlanEditor::showDraft()
     m_counting->setCurrentIndex(plan.countLengthS ? 1 : 0);
     m_count->setVisible(plan.countLengthS.has_value());
     if (plan.countLengthS) m_count->setValue(*plan.countLengthS);
+    m_sa->setVisible(namesSwaras(plan));
+    m_sa->setText(plan.saHz ? QString::number(*plan.saHz, 'g', 6) : QString());
     m_undo->setEnabled(m_draft.undoStack()->canUndo());
     m_redo->setEnabled(m_draft.undoStack()->canRedo());
     m_settingUp = false;
@@ -470,6 +507,8 @@ void PlanEditor::showPart()
         m_restSeconds->setValue(rest->seconds.value_or(0));
     } else {
         m_part->setCurrentIndex(RoundPage);
+        const QString name = QString::fromStdString(std::get<Group>(part->content).name);
+        if (m_roundName->text() != name) m_roundName->setText(name);
     }
     m_line->setEnabled(!line.isEmpty());
     // What is just being typed is not written over.

@@ -83,6 +83,8 @@ private:
     QLineEdit* m_line;
     QLabel* m_lineFault;
     QTreeWidget* m_outline;
+    QLineEdit* m_sa;
+    QLineEdit* m_roundName;
     QSpinBox* m_repeat;
     QLabel* m_repeatName;
     QStackedWidget* m_part;

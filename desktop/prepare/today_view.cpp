@@ -143,7 +143,8 @@ QWidget* TodayView::buildLeft()
     auto* changes = new QHBoxLayout(m_changes);
     changes->setContentsMargins(0, 0, 0, 0);
     changes->setSpacing(10);
-    changes->addWidget(textLabel(tr("One count"), Type::Body, this));
+    QLabel* countName = textLabel(tr("One count"), Type::Body, this);
+    changes->addWidget(countName);
     changes->addWidget(m_count);
     changes->addWidget(m_countNote);
     changes->addSpacing(14);
@@ -156,7 +157,7 @@ QWidget* TodayView::buildLeft()
     column->addWidget(m_changes);
     m_filler = new QWidget(this);
     column->addWidget(m_filler, 1);
-    for (QLabel* label : {m_countNote, m_roundsName}) label->setWordWrap(false);
+    for (QLabel* label : {countName, m_countNote, m_roundsName}) label->setWordWrap(false);
     return left;
 }
 
@@ -267,6 +268,9 @@ Plan TodayView::plan() const
     if (roundsOf(plan)) plan = withRounds(std::move(plan), m_rounds->value());
     // An own count is only expected to be so long: the recording says what it was.
     if (plan.countLengthS) plan.countLengthS = m_count->value();
+    // Swaras lie over this person's Sa, where it is known.
+    const auto& person = m_desk->person();
+    if (person && person->saHz && namesSwaras(plan)) plan.saHz = person->saHz;
     return plan;
 }
 
@@ -293,6 +297,7 @@ void TodayView::showPlan()
                                                               : tr("%1 strokes in %2"))
                      .arg(figures.strokes)
                      .arg(durationInWords(figures.strokesS));
+    if (plan.saHz && namesSwaras(plan)) words << tr("Sa at %1 Hz").arg(*plan.saHz, 0, 'f', 0);
     if (figures.hasOpenHold)
         words << tr("a hold as long as is comfortable");
     else if (figures.longestHoldS > 0)

@@ -6,6 +6,7 @@
 #include "desktop/read/empty_page.hpp"
 #include "desktop/read/figures.hpp"
 #include "desktop/read/message_bar.hpp"
+#include "desktop/read/our_files.hpp"
 #include "desktop/read/plan_chooser.hpp"
 #include "desktop/read/sound_strip.hpp"
 #include "desktop/read/staff_view.hpp"
@@ -37,23 +38,6 @@ QPushButton* button(const QString& text, const char* name, QWidget* parent, cons
     made->setToolTip(tip);
     made->setCursor(Qt::PointingHandCursor);
     return made;
-}
-
-enum class JsonFile { NotOurs, Plan, Reading };
-
-// By the format that the head of the file names.
-JsonFile kindOfJson(const QString& file)
-{
-    QFile in(file);
-    if (!file.endsWith(QStringLiteral(".json"), Qt::CaseInsensitive) ||
-        !in.open(QIODevice::ReadOnly))
-        return JsonFile::NotOurs;
-    const QByteArray head = in.read(400);
-    // A reading has its plan within it, but names its own format first.
-    const qsizetype plan = head.indexOf("\"layakari.plan\"");
-    const qsizetype reading = head.indexOf("\"layakari.reading\"");
-    if (plan < 0 && reading < 0) return JsonFile::NotOurs;
-    return plan < 0 || (reading >= 0 && reading < plan) ? JsonFile::Reading : JsonFile::Plan;
 }
 
 } // namespace
@@ -203,8 +187,7 @@ void ReadPage::openAgainst(const QString& file, const Plan& plan)
 void ReadPage::read(const QString& recording)
 {
     const QFileInfo info(recording);
-    const QString beside =
-        info.path() + QLatin1Char('/') + info.completeBaseName() + QStringLiteral(".plan.json");
+    const QString beside = planBeside(recording);
     if (m_takesPlanBeside && QFileInfo::exists(beside)) {
         auto plan = readPlanFile(pathOf(beside));
         if (!plan) return fail(QString::fromStdString(plan.error().message()));

@@ -514,6 +514,37 @@ TEST_CASE("A recording handed in is read against the plan of today and kept as a
     CHECK_THAT(p.says("todayWhy"), Catch::Contains("practised last"));
 }
 
+TEST_CASE(
+    "A recording dropped at Prepare is handed in; a plan that lies beside it is the one meant")
+{
+    Prepare p;
+    p.add("Runa Vestlid");
+    p.drop({practice("evening.flac")});
+    p.waitForRow();
+    const auto sittings = *p.journal().sittings(p.person(), 10);
+    REQUIRE(sittings.size() == 1);
+    CHECK((*p.journal().planVersion(*sittings[0].planVersion))->plan ==
+          findPreset("four-seven-eight")->plan);
+    p.key(Qt::Key_1);
+    p.drop({practice("evening.plan.json")});
+    CHECK(p.window.preparePage()->plans()->isEditing());
+    CHECK(p.cycleInShort() == "4-7-8");
+}
+
+TEST_CASE("Swaras lie over the person's own Sa")
+{
+    Prepare p;
+    Person person;
+    person.name = "Ylva Brekkestad";
+    person.saHz = 220;
+    p.window.desk()->savePerson(person);
+    p.use("humming-two-pitch");
+    CHECK(p.window.preparePage()->today()->plan().saHz == 220);
+    CHECK_THAT(p.says("todayFigures"), Catch::Contains("Sa at 220 Hz"));
+    p.use("humming-3");
+    CHECK_FALSE(p.window.preparePage()->today()->plan().saHz.has_value());
+}
+
 TEST_CASE("A recording that cannot be read becomes no sitting")
 {
     Prepare p;
