@@ -39,7 +39,9 @@ void takeShot(MainWindow& window, const Shot& shot)
     auto* staff = window.findChild<StaffView*>();
     if (shot.row >= 0) staff->setCurrentIndex(staff->staff()->index(shot.row));
     for (int i = 0; i <= shot.phase; ++i) emit staff->phaseStepWanted(+1);
-    QTimer::singleShot(200, &window, [&window, shot] {
+    auto* pause = new QTimer(&window);
+    pause->setSingleShot(true);
+    QObject::connect(pause, &QTimer::timeout, &window, [&window, shot] {
         const bool saved = window.grab().save(shot.file);
         if (!saved)
             std::fprintf(stderr,
@@ -47,6 +49,7 @@ void takeShot(MainWindow& window, const Shot& shot)
                          qPrintable(shot.file));
         QApplication::exit(saved ? 0 : 1);
     });
+    pause->start(200);
 }
 
 bool choosePerson(MainWindow& window, const QString& name)

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/listen/listener.hpp"
 
+#include "core/features/recorder_gain.hpp"
 #include "core/listen/activity.hpp"
 #include "core/listen/boundary.hpp"
 #include "core/listen/turns.hpp"
@@ -311,7 +312,14 @@ bool Heard::anyBreath() const
 Heard listenTo(const FeatureTrack& track, const Progress& progress)
 {
     if (track.frames() == 0) return {};
-    Heard heard = Listener(track, progress).run();
+    Heard heard;
+    if (const std::vector<float> gain = findRecorderGain(track); gain.empty()) {
+        heard = Listener(track, progress).run();
+    } else {
+        const FeatureTrack even = withoutGain(track, gain);
+        heard = Listener(even, progress).run();
+        heard.recorderGainDb = *std::max_element(gain.begin(), gain.end());
+    }
     progress.tell(1);
     return heard;
 }

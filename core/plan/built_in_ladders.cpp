@@ -167,10 +167,7 @@ Ladder alternateNostril(const School& school)
     const Plan plain = findPreset("alternate-nostril-left-first")->plan;
     const Plan held = findPreset("alternate-nostril-holds")->plan;
     const auto forEachHold = [](Plan& plan, auto&& change) {
-        for (Part& part : plan.parts)
-            if (auto* group = std::get_if<Group>(&part.content))
-                for (Part& inner : group->parts)
-                    if (auto* cycles = std::get_if<Cycles>(&inner.content)) change(cycles->phases);
+        forEachCycles(plan.parts, [&](Cycles& cycles) { change(cycles.phases); });
     };
     const auto add = [&](Plan plan, const std::string& stage) {
         plan.name = "Alternate nostril, " + stage + ", left first";
@@ -220,12 +217,10 @@ Ladder openHold(const School& school)
     for (const auto& [stage, locks] : stages) {
         Plan plan = plain;
         plan.name = "Held in, " + stage;
-        for (Part& part : plan.parts)
-            if (auto* group = std::get_if<Group>(&part.content))
-                for (Part& inner : group->parts)
-                    if (auto* cycles = std::get_if<Cycles>(&inner.content))
-                        for (Phase& p : cycles->phases)
-                            if (isHold(p.kind)) p.locks = locks;
+        forEachCycles(plan.parts, [&, &locks = locks](Cycles& cycles) {
+            for (Phase& p : cycles.phases)
+                if (isHold(p.kind)) p.locks = locks;
+        });
         ladder.rungs.push_back(inSchool(std::move(plan), school));
     }
     return ladder;
@@ -253,7 +248,7 @@ Ladder swaras(const School& school)
             round.parts.push_back(std::move(part));
             plan.name += std::string(" ") + names[i];
         }
-        round.repeat = static_cast<int>(2 * 20 / count);
+        round.repeat = 40 / static_cast<int>(count); // as many hums as the pair has
         ladder.rungs.push_back(inSchool(std::move(plan), school));
     }
     return ladder;

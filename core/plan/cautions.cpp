@@ -78,7 +78,7 @@ std::string listed(const std::vector<std::string>& names)
 
 std::string clashText(Condition condition, Weight weight, const std::vector<std::string>& against)
 {
-    const std::string name = capitalised(inWords(condition));
+    std::string name = capitalised(inWords(condition));
     const std::string what = against.empty() ? "practising now" : listed(against);
     switch (weight) {
     case Weight::SpeaksAgainst:

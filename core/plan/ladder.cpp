@@ -162,7 +162,7 @@ std::string whatRungAdds(const Plan& before, const Plan& after)
     const PlanFigures was = planFigures(before, 1.0);
     const PlanFigures is = planFigures(after, 1.0);
     std::vector<std::string> changes;
-    if (const std::string pitches = addedPitches(before, after); !pitches.empty()) return pitches;
+    if (std::string pitches = addedPitches(before, after); !pitches.empty()) return pitches;
     const Cycles* a = firstCycles(before.parts);
     const Cycles* b = firstCycles(after.parts);
     if (a && b && a->phases != b->phases) changes.push_back(addedToCycle(a->phases, b->phases));

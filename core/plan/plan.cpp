@@ -69,6 +69,14 @@ std::vector<PlannedStep> unfold(const Plan& plan)
     return std::move(unfolder.steps);
 }
 
+void forEachCycles(std::vector<Part>& parts, const std::function<void(Cycles&)>& visit)
+{
+    for (Part& part : parts) {
+        if (auto* cycles = std::get_if<Cycles>(&part.content)) visit(*cycles);
+        if (auto* group = std::get_if<Group>(&part.content)) forEachCycles(group->parts, visit);
+    }
+}
+
 int plannedCycleCount(const Plan& plan)
 {
     int count = 0;

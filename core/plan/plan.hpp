@@ -6,6 +6,7 @@
 #include "core/base/result.hpp"
 
 #include <filesystem>
+#include <functional>
 #include <optional>
 #include <string>
 #include <variant>
@@ -149,6 +150,9 @@ struct PlannedStep {
 
 /// Writes all repeats and groups out. The steps point into `plan`, which must outlive them.
 std::vector<PlannedStep> unfold(const Plan& plan);
+
+/// Visits the cycles of all parts, those inside groups too, once each.
+void forEachCycles(std::vector<Part>& parts, const std::function<void(Cycles&)>& visit);
 
 /// The number of breath cycles in all.
 int plannedCycleCount(const Plan& plan);

@@ -34,14 +34,6 @@ void visitChoice(SchoolType& school, const std::string& key, Visit&& visit)
         assert(false && "not a choice of schoolChoices()");
 }
 
-void forEachCycles(std::vector<Part>& parts, auto&& visit)
-{
-    for (Part& part : parts) {
-        if (auto* cycles = std::get_if<Cycles>(&part.content)) visit(*cycles);
-        if (auto* group = std::get_if<Group>(&part.content)) forEachCycles(group->parts, visit);
-    }
-}
-
 void beginOn(Cycles& cycles, FirstSide side)
 {
     const auto first = std::find_if(cycles.phases.begin(), cycles.phases.end(), [](const Phase& p) {

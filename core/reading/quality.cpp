@@ -45,6 +45,13 @@ void judgeBreath(Quality& quality, const Heard& heard)
         quality.advice.push_back("The room is rather loud for this breath. A microphone a little "
                                  "nearer would make the ends of the breaths surer.");
     }
+    if (heard.recorderGainDb > 0) {
+        worsen(quality, Quality::Verdict::Usable);
+        quality.advice.push_back(
+            withNumber("The recorder turned itself up and down by up to %.0f dB. Where it can be, "
+                       "switch its automatic gain off.",
+                       heard.recorderGainDb));
+    }
     if (heard.loudestDb < quietRecordingDb)
         quality.advice.push_back("The recording is very quiet. Raise the recording level or move "
                                  "the microphone nearer.");

@@ -51,6 +51,7 @@ CourseView::CourseView(JournalDesk* desk, QWidget* parent)
     m_list->setObjectName(QStringLiteral("courseList"));
     m_list->setAccessibleName(tr("What is on the course"));
     m_list->setWordWrap(true);
+    m_list->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     m_starts->setObjectName(QStringLiteral("courseStarts"));
     m_starts->setAccessibleName(tr("First day"));
     m_starts->setDisplayFormat(QStringLiteral("ddd d MMM yyyy"));
@@ -185,7 +186,7 @@ void CourseView::refill()
                 names << QLocale::c().dayName(d + 1, QLocale::ShortFormat);
         m_list->addItem(
             tr("%1\n%2 at %3:00, %4 weeks from %5")
-                .arg(name, names.join(QLatin1Char(' ')))
+                .arg(name, names.size() == 7 ? tr("every day") : names.join(QLatin1Char(' ')))
                 .arg(course.hour)
                 .arg(course.weeks)
                 .arg(QLocale::c().toString(toQDate(course.starts), QStringLiteral("d MMM"))));

@@ -22,7 +22,7 @@ namespace layakari {
 
 namespace {
 
-constexpr int listWidth = 340;
+constexpr int listWidth = 310;
 constexpr int rungHeight = 54;
 constexpr int rungStep = 12; // each rung begins a little further right, like stairs
 constexpr int mostSteps = 12;
@@ -109,6 +109,7 @@ LaddersView::LaddersView(JournalDesk* desk, QWidget* parent)
     setObjectName(QStringLiteral("laddersView"));
     m_list->setObjectName(QStringLiteral("ladderList"));
     m_list->setAccessibleName(tr("Ladders"));
+    m_list->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     m_rungs->setObjectName(QStringLiteral("rungs"));
     m_rungs->setAccessibleName(tr("Rungs, the easiest first"));
     m_rungs->setItemDelegate(new RungDelegate(m_rungs));
@@ -250,8 +251,12 @@ QWidget* LaddersView::buildRungs()
             this, tr("Save this ladder"), tr("ladder.json"), tr("Ladders (*.json)"));
         if (!file.isEmpty()) exportTo(file);
     });
-    for (QPushButton* button : {use, one, m_leave, m_own, out}) actions->addWidget(button);
+    auto* others = new QHBoxLayout;
+    for (QPushButton* button : {use, one}) actions->addWidget(button);
+    for (QPushButton* button : {m_leave, m_own, out}) others->addWidget(button);
     actions->addStretch(1);
+    others->addStretch(1);
+    column->addLayout(others);
     column->addLayout(actions);
     return side;
 }
@@ -259,24 +264,25 @@ QWidget* LaddersView::buildRungs()
 QWidget* LaddersView::buildRule()
 {
     auto* rule = new QWidget(this);
-    auto* row = new QHBoxLayout(rule);
-    row->setContentsMargins(0, 0, 0, 0);
-    row->setSpacing(6);
+    auto* lines = new QVBoxLayout(rule);
+    lines->setContentsMargins(0, 0, 0, 0);
+    lines->setSpacing(4);
     const auto word = [this](const QString& text) {
         QLabel* label = softLabel(text, Type::Small, this);
         label->setWordWrap(false);
         return label;
     };
-    row->addWidget(word(tr("Go on after")));
-    row->addWidget(m_kept);
-    row->addWidget(word(tr("sittings that kept")));
-    row->addWidget(m_accuracy);
-    row->addWidget(word(tr("of 100; ease off under")));
-    row->addWidget(m_poor);
-    row->addWidget(word(tr("or after")));
-    row->addWidget(m_break);
-    row->addWidget(word(tr("days")));
-    row->addStretch(1);
+    const auto line = [&](std::initializer_list<QWidget*> widgets) {
+        auto* row = new QHBoxLayout;
+        row->setSpacing(6);
+        for (QWidget* widget : widgets) row->addWidget(widget);
+        row->addStretch(1);
+        lines->addLayout(row);
+    };
+    line({word(tr("Go on after")), m_kept, word(tr("sittings that kept")), m_accuracy,
+          word(tr("of 100"))});
+    line({word(tr("Ease off under")), m_poor, word(tr("in two of the last, or after a break of")),
+          m_break, word(tr("days"))});
     return rule;
 }
 
@@ -316,7 +322,7 @@ void LaddersView::refill()
         QString text = QString::fromStdString(l.ladder.name);
         for (const LadderPlace& place : m_places)
             if (place.ladder == l.key)
-                text += tr("   rung %1 of %2").arg(place.rung + 1).arg(l.ladder.rungs.size());
+                text += tr("\nrung %1 of %2").arg(place.rung + 1).arg(l.ladder.rungs.size());
         m_list->addItem(text);
         if (l.key == key || (key.empty() && !m_places.empty() && m_places.front().ladder == l.key))
             row = static_cast<int>(i);

@@ -2,6 +2,7 @@
 #include "desktop/prepare/today_view.hpp"
 
 #include "core/plan/plan_figures.hpp"
+#include "core/plan/presets.hpp"
 #include "desktop/desk/journal_desk.hpp"
 #include "desktop/prepare/caution_panel.hpp"
 #include "desktop/shapes/plan_shape.hpp"
@@ -155,8 +156,6 @@ QWidget* TodayView::buildLeft()
     changes->addWidget(m_edit);
     column->addSpacing(4);
     column->addWidget(m_changes);
-    m_filler = new QWidget(this);
-    column->addWidget(m_filler, 1);
     for (QLabel* label : {countName, m_countNote, m_roundsName}) label->setWordWrap(false);
     return left;
 }
@@ -212,16 +211,17 @@ void TodayView::propose()
 {
     m_proposal.reset();
     const auto& person = m_desk->person();
-    for (QWidget* w :
-         std::initializer_list<QWidget*>{m_shape, m_figures, m_compared, m_changes, m_cautions})
+    for (QWidget* w : std::initializer_list<QWidget*>{m_compared, m_changes, m_cautions})
         w->setVisible(person.has_value());
-    m_filler->setVisible(!person);
     m_handIn->setText(person ? tr("Hand in a recording…") : tr("Add the first person…"));
     if (!person) {
         m_sentence->setText(tr("Who practises? Add yourself, or the people you teach."));
         m_why->setText(tr("Then this page proposes what to practise today, says what may speak "
                           "against it, and reads the recording afterwards. Nothing leaves this "
                           "machine."));
+        m_shape->setPlan(findPreset("even-4-4")->plan, usual::countS, Terms::English);
+        m_figures->setText(tr("An even breath, 4 : 4, is where most people begin. Only a recording "
+                              "to read? Press 3, or drop it here."));
         QStringList cautions;
         for (const std::string& text : cautionsFor({})) cautions << QString::fromStdString(text);
         m_advice->setText(cautions.join(QStringLiteral("\n\n")));

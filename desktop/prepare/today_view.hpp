@@ -64,7 +64,6 @@ private:
     QLabel* m_countNote;
     QSpinBox* m_rounds;
     QWidget* m_changes = nullptr;
-    QWidget* m_filler = nullptr;
     QLabel* m_roundsName;
     QPushButton* m_handIn;
     QPushButton* m_edit;

@@ -588,7 +588,10 @@ TEST_CASE("On every view of Prepare nothing is cut at 1024x700, and every contro
             INFO("view " << view << ": " << widget->metaObject()->className() << " "
                          << widget->objectName().toStdString());
             if (const auto* button = qobject_cast<const QPushButton*>(widget))
-                CHECK(button->width() >= button->minimumSizeHint().width());
+                CHECK(button->width() >= button->sizeHint().width());
+            if (const auto* label = qobject_cast<const QLabel*>(widget);
+                label && !label->wordWrap())
+                CHECK(label->width() >= label->sizeHint().width());
             if (widget->focusPolicy() == Qt::NoFocus || widget->objectName().startsWith("qt_"))
                 continue;
             const auto* button = qobject_cast<const QAbstractButton*>(widget);

@@ -1,0 +1,242 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/features/recorder_gain.hpp"
+
+#include <algorithm>
+#include <cmath>
+
+namespace layakari {
+
+namespace {
+
+constexpr std::size_t stepFrames = 5;    // 50 ms
+constexpr std::size_t smoothFrames = 21; // centred on a step
+constexpr double shapeShare = 0.05;      // the room's shape is that of its quietest twentieth
+
+// Flat: the rise over the room's shape differs between bands by no more than chance lets it.
+constexpr float flatDb = 1.3f;
+constexpr std::size_t leastRun = 6;     // steps, 0.3 s: a pause between sounds
+constexpr std::size_t judgedRun = 20;   // 1 s: long enough to see a gain rise
+constexpr std::size_t trimmedEnd = 5;   // 0.25 s: the next sound may have begun in it
+constexpr std::size_t beginSteps = 8;   // 0.4 s, in which a sound has faded
+constexpr std::size_t settledSteps = 3; // over which a run's ends are averaged
+constexpr std::size_t leastRuns = 4;
+constexpr double risingShare = 0.7;
+constexpr float leastRiseDb = 1.0f;
+constexpr float usualRiseDb = 2.0f;
+constexpr float fastestRiseDb = 10.0f; // in 0.3 s; a door or a voice rises faster
+constexpr std::size_t attackSteps = 3;
+
+struct Step {
+    float rise = 0; // over the room's shape, mean over bands
+    bool isFlat = false;
+};
+
+struct Run {
+    std::size_t begin = 0;
+    std::size_t end = 0;
+    std::size_t length() const { return end - begin; }
+};
+
+std::vector<Bands> smoothedSteps(const FeatureTrack& track)
+{
+    std::vector<Bands> steps;
+    for (std::size_t at = 0; at < track.frames(); at += stepFrames) {
+        const std::size_t begin = at > smoothFrames / 2 ? at - smoothFrames / 2 : 0;
+        const std::size_t end = std::min(track.frames(), at + smoothFrames / 2 + 1);
+        Bands mean{};
+        for (std::size_t i = begin; i < end; ++i)
+            for (std::size_t b = 0; b < bandCount; ++b)
+                mean[b] += track.levels(i)[b] / static_cast<float>(end - begin);
+        steps.push_back(mean);
+    }
+    return steps;
+}
+
+Bands roomShape(const std::vector<Bands>& steps)
+{
+    Bands shape;
+    std::vector<float> levels(steps.size());
+    for (std::size_t b = 0; b < bandCount; ++b) {
+        for (std::size_t s = 0; s < steps.size(); ++s) levels[s] = steps[s][b];
+        const auto low = levels.begin() + static_cast<std::ptrdiff_t>(
+                                              shapeShare * static_cast<double>(levels.size()));
+        std::nth_element(levels.begin(), low, levels.end());
+        shape[b] = *low;
+    }
+    return shape;
+}
+
+// The wider a band, the surer its level: the variance of a level in dB falls with its bins.
+Bands weightsOfBands()
+{
+    Bands weights;
+    float sum = 0;
+    for (std::size_t b = 0; b < bandCount; ++b) {
+        weights[b] = static_cast<float>(bandEdgesHz[b + 1] - bandEdgesHz[b]);
+        sum += weights[b];
+    }
+    for (float& w : weights) w /= sum;
+    return weights;
+}
+
+struct Rise {
+    float mean = 0;   // over the room's shape, over the bands
+    float uneven = 0; // standard deviation over the bands
+};
+
+Rise riseOver(const Bands& level, const Bands& shape, const Bands& weights)
+{
+    Rise rise;
+    for (std::size_t b = 0; b < bandCount; ++b) rise.mean += weights[b] * (level[b] - shape[b]);
+    float squares = 0;
+    for (std::size_t b = 0; b < bandCount; ++b)
+        squares += weights[b] * std::pow(level[b] - shape[b] - rise.mean, 2.0f);
+    rise.uneven = std::sqrt(squares);
+    return rise;
+}
+
+// Under a gain the quietest moment of each band is another one, so that the first guess of the
+// shape is skew. The steps that are most like it are of the room, and give a better one.
+Bands refinedShape(const std::vector<Bands>& levels, Bands shape, const Bands& weights)
+{
+    constexpr int looks = 4;
+    constexpr double mostAlike = 0.15;
+    for (int look = 0; look < looks; ++look) {
+        std::vector<float> uneven;
+        for (const Bands& level : levels) uneven.push_back(riseOver(level, shape, weights).uneven);
+        std::vector<float> sorted = uneven;
+        const auto limit = sorted.begin() + static_cast<std::ptrdiff_t>(
+                                                mostAlike * static_cast<double>(sorted.size()));
+        std::nth_element(sorted.begin(), limit, sorted.end());
+        Bands mean{};
+        float count = 0;
+        for (std::size_t s = 0; s < levels.size(); ++s) {
+            if (uneven[s] > *limit) continue;
+            const float rise = riseOver(levels[s], shape, weights).mean;
+            for (std::size_t b = 0; b < bandCount; ++b) mean[b] += levels[s][b] - rise;
+            count += 1;
+        }
+        for (std::size_t b = 0; b < bandCount; ++b) shape[b] = mean[b] / std::max(1.0f, count);
+    }
+    return shape;
+}
+
+std::vector<Step> judgeSteps(const std::vector<Bands>& levels)
+{
+    const Bands weights = weightsOfBands();
+    const Bands shape = refinedShape(levels, roomShape(levels), weights);
+    std::vector<Step> steps;
+    steps.reserve(levels.size());
+    for (const Bands& level : levels) {
+        const Rise rise = riseOver(level, shape, weights);
+        steps.push_back({rise.mean, rise.uneven < flatDb});
+    }
+    return steps;
+}
+
+std::vector<Run> flatRuns(const std::vector<Step>& steps)
+{
+    std::vector<Run> runs;
+    for (std::size_t s = 0; s < steps.size(); ++s) {
+        if (!steps[s].isFlat) continue;
+        Run run{s, s};
+        while (run.end < steps.size() && steps[run.end].isFlat) ++run.end;
+        if (run.length() >= leastRun) runs.push_back(run);
+        s = run.end;
+    }
+    return runs;
+}
+
+float meanRise(const std::vector<Step>& steps, std::size_t begin, std::size_t count)
+{
+    float sum = 0;
+    for (std::size_t s = begin; s < begin + count; ++s) sum += steps[s].rise;
+    return sum / static_cast<float>(count);
+}
+
+// Whether pauses rise as a gain makes them rise.
+bool looksLikeGain(const std::vector<Step>& steps, const std::vector<Run>& runs)
+{
+    std::vector<float> rises;
+    for (const Run& run : runs) {
+        if (run.begin == 0 || run.length() < judgedRun) continue;
+        const std::size_t last = run.end - trimmedEnd - settledSteps;
+        float fastest = 0;
+        for (std::size_t s = run.begin; s + leastRun < last; ++s)
+            fastest = std::max(fastest, steps[s + leastRun].rise - steps[s].rise);
+        // The end of the sound before may still be in the first steps; from its lowest on.
+        float lowest = steps[run.begin].rise;
+        for (std::size_t s = run.begin; s < run.begin + beginSteps; ++s)
+            lowest = std::min(lowest, steps[s].rise);
+        const float rise = meanRise(steps, last, settledSteps) - lowest;
+        rises.push_back(fastest > fastestRiseDb ? 0.0f : rise);
+    }
+    if (rises.size() < leastRuns) return false;
+    const auto rising =
+        std::count_if(rises.begin(), rises.end(), [](float r) { return r >= leastRiseDb; });
+    std::nth_element(rises.begin(), rises.begin() + static_cast<std::ptrdiff_t>(rises.size() / 2),
+                     rises.end());
+    return static_cast<double>(rising) >= risingShare * static_cast<double>(rises.size()) &&
+           rises[rises.size() / 2] >= usualRiseDb;
+}
+
+// The gain at each step: in pauses what the room rose by, never falling; in sounds what comes
+// after.
+std::vector<float> gainOfSteps(const std::vector<Step>& steps, const std::vector<Run>& runs)
+{
+    std::vector<float> gain(steps.size(), 0.0f);
+    for (std::size_t r = 0; r < runs.size(); ++r) {
+        const Run& run = runs[r];
+        const std::size_t last = run.end - std::min(trimmedEnd, run.length() - 1);
+        float low = steps[last - 1].rise;
+        for (std::size_t s = last; s-- > run.begin;) gain[s] = low = std::min(low, steps[s].rise);
+        for (std::size_t s = last; s < run.end; ++s) gain[s] = gain[last - 1];
+        const std::size_t before = r == 0 ? 0 : runs[r - 1].end;
+        const float from = r == 0 ? gain[run.begin] : gain[before - 1];
+        const float to = gain[run.begin];
+        for (std::size_t s = before; s < run.begin; ++s) {
+            const double share = to < from ? static_cast<double>(s - before + 1) / attackSteps
+                                           : static_cast<double>(s - before + 1) /
+                                                 static_cast<double>(run.begin - before + 1);
+            gain[s] = from + (to - from) * static_cast<float>(std::min(1.0, share));
+        }
+    }
+    if (!runs.empty())
+        for (std::size_t s = runs.back().end; s < steps.size(); ++s)
+            gain[s] = gain[runs.back().end - 1];
+    return gain;
+}
+
+} // namespace
+
+std::vector<float> findRecorderGain(const FeatureTrack& track)
+{
+    constexpr double shortestSeconds = 10; // of a recording with pauses enough to tell
+    if (static_cast<double>(track.frames()) * FeatureTrack::hopSeconds < shortestSeconds) return {};
+    const std::vector<Step> steps = judgeSteps(smoothedSteps(track));
+    const std::vector<Run> runs = flatRuns(steps);
+    if (!looksLikeGain(steps, runs)) return {};
+    const std::vector<float> coarse = gainOfSteps(steps, runs);
+    const float lowest = *std::min_element(coarse.begin(), coarse.end());
+    std::vector<float> gain(track.frames());
+    for (std::size_t i = 0; i < gain.size(); ++i) {
+        const std::size_t s = i / stepFrames;
+        const float share = static_cast<float>(i % stepFrames) / stepFrames;
+        const float next = coarse[std::min(s + 1, coarse.size() - 1)];
+        gain[i] = coarse[s] + share * (next - coarse[s]) - lowest;
+    }
+    return gain;
+}
+
+FeatureTrack withoutGain(const FeatureTrack& track, const std::vector<float>& gainDb)
+{
+    FeatureTrack even;
+    for (std::size_t i = 0; i < track.frames(); ++i) {
+        Bands levels = track.levels(i);
+        for (float& level : levels) level = std::max(silenceDb, level - gainDb[i]);
+        even.append(levels);
+    }
+    return even;
+}
+
+} // namespace layakari

@@ -1,0 +1,23 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/features/feature_track.hpp"
+
+#include <vector>
+
+namespace layakari {
+
+/// What a recorder's automatic gain did to the level, in dB for each frame, 0 where it was lowest;
+/// empty where there was no such gain, which is the usual case.
+///
+/// Told by what only a gain does: in one pause after another the room rises in all bands alike, and
+/// slowly, from where the sound before had pushed it. A breath rises faster and not in all bands
+/// alike; traffic falls as often as it rises. Within a pause the gain is what the room rose by,
+/// never falling; within a sound it is taken to have fallen at once to where the next pause begins,
+/// since such gains attack in a tenth of a second or two and release over seconds.
+std::vector<float> findRecorderGain(const FeatureTrack& track);
+
+/// The track as it would be with the gain where it was lowest. `gainDb` has one value a frame.
+FeatureTrack withoutGain(const FeatureTrack& track, const std::vector<float>& gainDb);
+
+} // namespace layakari
