@@ -3,6 +3,7 @@
 // How well recordings are read: simulated practitioners by plan, temperament, noise and codec.
 // Usage: bench-listening [--held] [--verbose] [--seeds N]
 // Without --held only the temperaments and seeds for tuning; with it only those that are kept back.
+#include "bench/listening/laid_over.hpp"
 #include "core/align/alignment.hpp"
 #include "core/base/checked_json.hpp"
 #include "core/plan/presets.hpp"
@@ -17,6 +18,7 @@
 #include <filesystem>
 #include <map>
 #include <mutex>
+#include <optional>
 #include <thread>
 #include <unistd.h>
 
@@ -31,12 +33,15 @@ struct Case {
     double breathToNoiseDb = 0; // 0: the temperament's own
     std::string codec;          // empty: FLAC as it is
     std::uint64_t seed = 1;
+    std::optional<bench::LaidOver> over = {};
+    bool automaticGain = false;
 
     std::string name() const
     {
         return preset + " " + temperament +
                (breathToNoiseDb != 0 ? " " + shortNumber(breathToNoiseDb) + " dB" : "") +
-               (codec.empty() ? "" : " " + codec) + " seed " + std::to_string(seed);
+               (codec.empty() ? "" : " " + codec) +
+               (over ? " " + over->name + " " + over->voice : "") + " seed " + std::to_string(seed);
     }
 };
 
@@ -96,10 +101,16 @@ Outcome runCase(const Case& what, const fs::path& folder, std::size_t number)
     const Plan plan = findPreset(what.preset)->plan;
     Temperament who = *temperamentByName(what.temperament);
     if (what.breathToNoiseDb != 0) who.breathToNoiseDb = what.breathToNoiseDb;
+    who.automaticGain = who.automaticGain || what.automaticGain;
     fs::path sound = folder / (std::to_string(number) + ".flac");
     if (auto done = writeSimulation(plan, who, what.seed, sound, ""); !done) {
         std::fprintf(stderr, "%s\n", done.error().message().c_str());
         std::exit(1);
+    }
+    if (what.over) {
+        const fs::path mixed = folder / (std::to_string(number) + "-over.flac");
+        bench::layOver(*what.over, sound, who.breathLevelDb, mixed);
+        sound = mixed;
     }
     if (!what.codec.empty()) {
         const auto& [extension, options] = codecs.at(what.codec);
@@ -145,6 +156,20 @@ std::vector<Case> corpus(bool held, int seeds)
             cases.push_back(
                 {plan, held ? "held-boathouse" : "steady", db, "",
                  static_cast<std::uint64_t>((held ? 2000 : 500) + static_cast<int>(db))});
+    int laid = 0;
+    for (const bench::LaidOver& over : bench::laidOver(held))
+        for (const std::string plan :
+             {"square-4", "four-seven-eight", "long-exhale-4-6", "even-4-4"}) {
+            const char* who = held ? (laid % 2 ? "held-attic" : "held-boathouse")
+                                   : (laid % 2 ? "mouth" : "steady");
+            cases.push_back(
+                {plan, who, 0, "", static_cast<std::uint64_t>((held ? 3000 : 700) + laid++), over});
+        }
+    for (const char* who : {"steady", "mouth", "alike"})
+        for (const std::string plan : {"square-4", "four-seven-eight"})
+            if (!held)
+                cases.push_back(
+                    {plan, who, 0, "", static_cast<std::uint64_t>(800 + laid++), {}, true});
     return cases;
 }
 
@@ -200,7 +225,11 @@ void printTable(const std::vector<Outcome>& outcomes)
     std::vector<const Outcome*> all;
     for (const Outcome& o : outcomes) {
         all.push_back(&o);
-        if (o.what.breathToNoiseDb == 0) {
+        if (o.what.over) {
+            groups["5 over it: " + o.what.over->name].push_back(&o);
+        } else if (o.what.automaticGain) {
+            groups["6 automatic gain"].push_back(&o);
+        } else if (o.what.breathToNoiseDb == 0) {
             groups["1 plan: " + o.what.preset].push_back(&o);
             groups["2 who: " + o.what.temperament].push_back(&o);
             groups["3 codec: " + (o.what.codec.empty() ? std::string("flac") : o.what.codec)]

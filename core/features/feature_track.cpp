@@ -93,7 +93,9 @@ void FeatureExtractor::analyseFrame(const float* samples)
             power += t.out[k][0] * t.out[k][0] + t.out[k][1] * t.out[k][1];
         levels[b] = 10 * std::log10(power * t.scale + leastPower);
     }
-    m_track.append(levels);
+    // Of the window itself: its second half is what is new.
+    m_voicing.push({samples + window - hop, static_cast<std::size_t>(hop)});
+    m_track.append(levels, m_voicing.measure());
 }
 
 } // namespace layakari

@@ -1,9 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
-// What is kept of the sound: band levels every 10 ms. An hour is 29 MB, whatever was recorded.
+// What is kept of the sound: band levels and voicing every 10 ms. An hour is 32 MB, whatever was
+// recorded.
 #pragma once
 
 #include "core/audio/recording.hpp"
+#include "core/features/voicing.hpp"
 
 #include <array>
 #include <cstddef>
@@ -35,7 +37,12 @@ public:
     std::size_t frames() const { return m_levels.size(); }
     /// Levels in dB re a full-scale square wave, `silenceDb` or more.
     const Bands& levels(std::size_t frame) const { return m_levels[frame]; }
-    void append(const Bands& levels) { m_levels.push_back(levels); }
+    const Voicing& voicing(std::size_t frame) const { return m_voicing[frame]; }
+    void append(const Bands& levels, const Voicing& voicing = {})
+    {
+        m_levels.push_back(levels);
+        m_voicing.push_back(voicing);
+    }
 
     /// The middle of a frame's window, in seconds from the start of the recording.
     static double timeOf(std::size_t frame) { return static_cast<double>(frame + 1) * hopSeconds; }
@@ -44,6 +51,7 @@ public:
 
 private:
     std::vector<Bands> m_levels;
+    std::vector<Voicing> m_voicing;
 };
 
 /// Turns mono sound at `analysisRateHz` into a FeatureTrack, block by block. Everything is
@@ -68,6 +76,7 @@ private:
 
     std::unique_ptr<Transform> m_transform;
     std::vector<float> m_pending;
+    VoicingMeter m_voicing;
     FeatureTrack m_track;
 };
 

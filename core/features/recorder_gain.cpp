@@ -24,6 +24,8 @@ constexpr double risingShare = 0.7;
 constexpr float leastRiseDb = 1.0f;
 constexpr float usualRiseDb = 2.0f;
 constexpr float fastestRiseDb = 10.0f; // in 0.3 s; a door or a voice rises faster
+constexpr double quietestShare = 0.03;
+constexpr double flatShare = 0.5;
 constexpr std::size_t attackSteps = 3;
 
 struct Step {
@@ -154,6 +156,25 @@ float meanRise(const std::vector<Step>& steps, std::size_t begin, std::size_t co
     return sum / static_cast<float>(count);
 }
 
+// Where nothing but breath lasts, faint breath can pass for the room. But the quietest moments of
+// all are the room's, with a gain and without.
+bool quietestAreFlat(const std::vector<Step>& steps)
+{
+    std::vector<float> rises;
+    for (const Step& s : steps) rises.push_back(s.rise);
+    const auto limit = rises.begin() + static_cast<std::ptrdiff_t>(
+                                           quietestShare * static_cast<double>(rises.size()));
+    std::nth_element(rises.begin(), limit, rises.end());
+    std::size_t quiet = 0;
+    std::size_t flat = 0;
+    for (const Step& s : steps) {
+        if (s.rise > *limit) continue;
+        ++quiet;
+        flat += s.isFlat ? 1 : 0;
+    }
+    return static_cast<double>(flat) >= flatShare * static_cast<double>(quiet);
+}
+
 // Whether pauses rise as a gain makes them rise.
 bool looksLikeGain(const std::vector<Step>& steps, const std::vector<Run>& runs)
 {
@@ -172,6 +193,7 @@ bool looksLikeGain(const std::vector<Step>& steps, const std::vector<Run>& runs)
         rises.push_back(fastest > fastestRiseDb ? 0.0f : rise);
     }
     if (rises.size() < leastRuns) return false;
+    if (!quietestAreFlat(steps)) return false;
     const auto rising =
         std::count_if(rises.begin(), rises.end(), [](float r) { return r >= leastRiseDb; });
     std::nth_element(rises.begin(), rises.begin() + static_cast<std::ptrdiff_t>(rises.size() / 2),
@@ -234,7 +256,7 @@ FeatureTrack withoutGain(const FeatureTrack& track, const std::vector<float>& ga
     for (std::size_t i = 0; i < track.frames(); ++i) {
         Bands levels = track.levels(i);
         for (float& level : levels) level = std::max(silenceDb, level - gainDb[i]);
-        even.append(levels);
+        even.append(levels, track.voicing(i));
     }
     return even;
 }

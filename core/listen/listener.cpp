@@ -5,6 +5,7 @@
 #include "core/listen/activity.hpp"
 #include "core/listen/boundary.hpp"
 #include "core/listen/turns.hpp"
+#include "core/listen/voices.hpp"
 
 #include <algorithm>
 #include <cmath>
@@ -18,6 +19,13 @@ constexpr double shortSoundSeconds = 0.40;
 // The mean level of a second of steady noise differs from band to band by about this much.
 constexpr double evennessOfNoiseDb = 0.4;
 constexpr int looks = 4;
+// Of the contrasts between neighbouring sounds, where those of an inhale and an exhale lie, even
+// when every third turn is false; and below which share of it both sides are one breath.
+constexpr double usualContrastQuantile = 0.75;
+constexpr float tellingContrastDb = 2.5f;
+constexpr float falseTurnShare = 0.4f;
+constexpr float hiddenTurnShare = 0.6f; // under a voice
+constexpr double besideVoiceSeconds = 0.6;
 // Quiet frames keep this far from any sound, where breaths fade.
 constexpr std::size_t guardFrames = 15;
 
@@ -49,8 +57,13 @@ struct Sound {
 
 class Listener {
 public:
-    Listener(const FeatureTrack& track, const Progress& progress)
-        : m_track(track), m_progress(progress), m_floor(track), m_weights(BandWeights::equal())
+    Listener(const FeatureTrack& track, const std::vector<FrameRange>& voices,
+             const Progress& progress)
+        : m_track(track),
+          m_voices(voices),
+          m_progress(progress),
+          m_floor(track),
+          m_weights(BandWeights::equal())
     {
     }
 
@@ -69,6 +82,7 @@ public:
             m_progress.tell(0.4 * (look + 1) / looks);
         }
         findSounds();
+        reviewTurns();
         dropSwellsOfTheRoom();
         refineEdges();
         closeShortPauses();
@@ -79,6 +93,7 @@ public:
 
 private:
     const FeatureTrack& m_track;
+    const std::vector<FrameRange>& m_voices;
     const Progress& m_progress;
     NoiseFloor m_floor;
     BandWeights m_weights;
@@ -98,6 +113,75 @@ private:
             }
             m_sounds.push_back({start, {BoundaryKind::Offset, range.end, {}}, false});
         }
+    }
+
+    // A gust or a flutter dips like a turn, but both its sides are one breath and sound like it.
+    // How much neighbouring breaths of this recording differ is known by now: turns between sounds
+    // that differ far less are taken back, the least different first.
+    void reviewTurns()
+    {
+        std::vector<float> contrasts;
+        for (std::size_t i = 1; i < m_sounds.size(); ++i) contrasts.push_back(contrastAt(i));
+        const float usual = quantile(contrasts, usualContrastQuantile);
+        if (usual < tellingContrastDb) return; // inhale and exhale sound alike: nothing to go by
+        findTurnsUnderVoices(usual);
+        while (true) {
+            std::size_t least = 0;
+            float leastContrast = falseTurnShare * usual;
+            for (std::size_t i = 1; i < m_sounds.size(); ++i) {
+                if (m_sounds[i].start.kind != BoundaryKind::Turn) continue;
+                if (const float contrast = contrastAt(i); contrast < leastContrast) {
+                    leastContrast = contrast;
+                    least = i;
+                }
+            }
+            if (least == 0) return;
+            m_sounds[least - 1].end = m_sounds[least].end;
+            m_sounds.erase(m_sounds.begin() + static_cast<std::ptrdiff_t>(least));
+        }
+    }
+
+    // A word that is spoken as the breath turns hides the dip: there the spectra on both sides
+    // tell.
+    void findTurnsUnderVoices(float usual)
+    {
+        const auto side = static_cast<std::size_t>(besideVoiceSeconds / FeatureTrack::hopSeconds);
+        const auto least =
+            static_cast<std::size_t>(shortestBreathSeconds / FeatureTrack::hopSeconds);
+        for (const FrameRange& voice : m_voices) {
+            const std::size_t middle = (voice.begin + voice.end) / 2;
+            const auto sound = std::find_if(m_sounds.begin(), m_sounds.end(), [&](const Sound& s) {
+                return s.start.frame + least < middle && middle + least < s.end.frame;
+            });
+            if (sound == m_sounds.end()) continue;
+            const std::size_t first =
+                std::max(sound->start.frame, voice.begin - std::min(voice.begin, side));
+            const std::size_t last = std::min(sound->end.frame, voice.end + side);
+            if (first >= voice.begin || voice.end >= last) continue;
+            const float contrast =
+                contrastDb(layakari::meanShape(m_track, m_floor, first, voice.begin),
+                           layakari::meanShape(m_track, m_floor, voice.end, last), m_weights.power);
+            if (contrast < hiddenTurnShare * usual) continue;
+            const Edge turn{BoundaryKind::Turn, middle, {}};
+            Sound second{turn, sound->end, false};
+            sound->end = turn;
+            m_sounds.insert(sound + 1, second);
+        }
+    }
+
+    // Of the spectra of a sound and the one before it, without their levels.
+    float contrastAt(std::size_t sound) const
+    {
+        return contrastDb(meanShape(m_sounds[sound - 1]), meanShape(m_sounds[sound]),
+                          m_weights.power);
+    }
+
+    Bands meanShape(const Sound& sound) const
+    {
+        // Both ends fade into the room and say little.
+        const std::size_t quarter = (sound.end.frame - sound.start.frame) / 5;
+        return layakari::meanShape(m_track, m_floor, sound.start.frame + quarter,
+                                   sound.end.frame - quarter);
     }
 
     // Traffic that comes and goes raises all bands alike; a breath raises its own. A sound that is
@@ -312,14 +396,15 @@ bool Heard::anyBreath() const
 Heard listenTo(const FeatureTrack& track, const Progress& progress)
 {
     if (track.frames() == 0) return {};
-    Heard heard;
-    if (const std::vector<float> gain = findRecorderGain(track); gain.empty()) {
-        heard = Listener(track, progress).run();
-    } else {
-        const FeatureTrack even = withoutGain(track, gain);
-        heard = Listener(even, progress).run();
-        heard.recorderGainDb = *std::max_element(gain.begin(), gain.end());
-    }
+    const std::vector<FrameRange> voices = findVoices(track);
+    FeatureTrack clean = voices.empty() ? track : withoutVoices(track, voices);
+    const std::vector<float> gain = findRecorderGain(clean);
+    if (!gain.empty()) clean = withoutGain(clean, gain);
+    Heard heard = Listener(clean, voices, progress).run();
+    if (!gain.empty()) heard.recorderGainDb = *std::max_element(gain.begin(), gain.end());
+    for (const FrameRange& voice : voices)
+        heard.speechShare +=
+            static_cast<double>(voice.size()) / static_cast<double>(track.frames());
     progress.tell(1);
     return heard;
 }

@@ -49,6 +49,7 @@ struct Heard {
     double noiseFloorDb = 0;    ///< median level of the room, 100 to 7,700 Hz, dB re full scale
     double breathToNoiseDb = 0; ///< mean power of the breaths over the room's
     double loudestDb = 0;       ///< level of the loudest tenth of the frames
+    double speechShare = 0;     ///< of the time, in which somebody speaks
     double recorderGainDb = 0;  ///< by how much a recorder's automatic gain moved; 0 without one
     bool anyBreath() const;
 };

@@ -58,7 +58,8 @@ std::vector<Dip> dipsDeeperThan(const std::vector<float>& level, FrameRange rang
     return dips;
 }
 
-// Mean spectrum over the room, without its mean level.
+} // namespace
+
 Bands meanShape(const FeatureTrack& track, const NoiseFloor& floor, std::size_t begin,
                 std::size_t end)
 {
@@ -79,8 +80,6 @@ float contrastDb(const Bands& a, const Bands& b, const Bands& weights)
         squares += weights[i] * std::pow(a[i] - b[i] - meanDifference, 2.0f);
     return std::sqrt(squares);
 }
-
-} // namespace
 
 std::vector<std::size_t> findTurns(const FeatureTrack& track, const NoiseFloor& floor,
                                    const Bands& weights, const std::vector<float>& powerRiseDb,

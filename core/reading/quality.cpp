@@ -14,6 +14,7 @@ constexpr double poorBreathDb = 8;
 constexpr double someClipping = 0.0005;
 constexpr double muchClipping = 0.01;
 constexpr double quietRecordingDb = -65;
+constexpr double muchSpeech = 0.05; // of the time
 
 std::string withNumber(const char* format, double value)
 {
@@ -44,6 +45,13 @@ void judgeBreath(Quality& quality, const Heard& heard)
         worsen(quality, Quality::Verdict::Usable);
         quality.advice.push_back("The room is rather loud for this breath. A microphone a little "
                                  "nearer would make the ends of the breaths surer.");
+    }
+    if (heard.speechShare > muchSpeech) {
+        worsen(quality, Quality::Verdict::Usable);
+        quality.advice.push_back(
+            withNumber("Somebody speaks in %.0f %% of the recording. What lies under the words is "
+                       "read with more doubt; a recording of the breath alone is surer.",
+                       100 * heard.speechShare));
     }
     if (heard.recorderGainDb > 0) {
         worsen(quality, Quality::Verdict::Usable);

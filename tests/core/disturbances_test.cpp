@@ -1,0 +1,212 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// What lies over the breath: a recorder that turns itself up and down, and people who speak. On
+// temperaments and seeds that served no tuning; the words are made here, the tuning's were not.
+#include "core/features/recorder_gain.hpp"
+#include "core/listen/voices.hpp"
+#include "core/reading/reading.hpp"
+#include "core/simulate/practitioner.hpp"
+#include "tests/support/scoring.hpp"
+#include "tests/support/sounds.hpp"
+
+#include <catch2/catch.hpp>
+#include <cmath>
+#include <numbers>
+
+using namespace layakari;
+
+namespace {
+
+struct Practice {
+    std::vector<float> sound;
+    Truth truth;
+};
+
+Practice practise(const char* preset, const char* temperament, std::uint64_t seed,
+                  bool gain = false)
+{
+    Temperament who = *temperamentByName(temperament);
+    who.sampleRateHz = analysisRateHz;
+    who.automaticGain = gain;
+    Practitioner practitioner(findPreset(preset)->plan, who, seed);
+    Practice practice{{}, practitioner.truth()};
+    std::vector<float> block(analysisRateHz);
+    while (const std::size_t n = practitioner.read(block))
+        practice.sound.insert(practice.sound.end(), block.begin(),
+                              block.begin() + static_cast<std::ptrdiff_t>(n));
+    return practice;
+}
+
+FeatureTrack trackOf(std::span<const float> sound)
+{
+    FeatureExtractor extractor;
+    extractor.push(sound);
+    return extractor.take();
+}
+
+scoring::Score scoreOf(const Practice& practice)
+{
+    Listened listened{{}, trackOf(practice.sound), {}, {}};
+    listened.heard = listenTo(listened.track);
+    return scoring::scoreReading(readAgainst(listened, practice.truth.plan), practice.truth);
+}
+
+// A word: a glottal pulse train of falling pitch through two formants, with a hiss before it.
+void speak(std::vector<float>& sound, double at, double seconds, double pitchHz, double level)
+{
+    const auto first = static_cast<std::size_t>(at * analysisRateHz);
+    const auto length = static_cast<std::size_t>(seconds * analysisRateHz);
+    const auto noise = whiteNoise(0.08, analysisRateHz, 0.15 * level, static_cast<unsigned>(first));
+    double phase = 0;
+    double low = 0, lowBefore = 0, high = 0, highBefore = 0;
+    for (std::size_t i = 0; i < length && first + i < sound.size(); ++i) {
+        const double t = static_cast<double>(i) / static_cast<double>(length);
+        phase += pitchHz * (1.15 - 0.3 * t) / analysisRateHz;
+        const double pulse = phase >= 1 ? 1 : 0;
+        phase -= std::floor(phase);
+        const auto resonate = [&](double& y, double& before, double hz, double width) {
+            const double r = std::exp(-std::numbers::pi * width / analysisRateHz);
+            const double next = pulse +
+                                2 * r * std::cos(2 * std::numbers::pi * hz / analysisRateHz) * y -
+                                r * r * before;
+            before = y;
+            y = next;
+            return next;
+        };
+        const double voice =
+            resonate(low, lowBefore, 600, 90) + 0.5 * resonate(high, highBefore, 1500, 120);
+        sound[first + i] +=
+            static_cast<float>(level * 0.12 * voice * std::sin(std::numbers::pi * t));
+        if (i < noise.size()) sound[first + i] += noise[i];
+    }
+}
+
+double levelOf(const Practice& practice)
+{
+    double squares = 0;
+    for (const float s : practice.sound) squares += s * s;
+    return std::sqrt(squares / static_cast<double>(practice.sound.size()));
+}
+
+constexpr const char* heldBack[]{"held-kitchen", "held-attic", "held-boathouse"};
+
+} // namespace
+
+TEST_CASE("An automatic gain is found where there is one, and nowhere else")
+{
+    std::uint64_t seed = 31000;
+    for (const char* who : heldBack)
+        for (const char* preset : {"square-4", "four-seven-eight"}) {
+            INFO(who << " " << preset);
+            CHECK_FALSE(
+                findRecorderGain(trackOf(practise(preset, who, ++seed, true).sound)).empty());
+            CHECK(findRecorderGain(trackOf(practise(preset, who, seed, false).sound)).empty());
+        }
+    for (const char* who : heldBack)
+        for (const char* preset : {"even-4-4", "ladder-even", "long-exhale-4-6"}) {
+            INFO(who << " " << preset);
+            CHECK(findRecorderGain(trackOf(practise(preset, who, ++seed, false).sound)).empty());
+        }
+}
+
+TEST_CASE("With an automatic gain holds are read as well as without: nine phases of ten")
+{
+    scoring::Score sum;
+    std::uint64_t seed = 32000;
+    for (const char* who : heldBack)
+        for (const char* preset : {"square-4", "four-seven-eight", "held-5-6-5"})
+            sum.add(scoreOf(practise(preset, who, ++seed, true)));
+    CHECK(sum.practiceShareFound() >= 0.9);
+    CHECK(scoring::absoluteQuantile(sum.boundaryErrorsS, 0.5) <= 0.060);
+}
+
+TEST_CASE("A gain that is known is taken out exactly; without one nothing is found to take")
+{
+    FeatureTrack track;
+    std::vector<float> gain;
+    for (int i = 0; i < 3000; ++i) {
+        Bands levels;
+        for (std::size_t b = 0; b < bandCount; ++b)
+            levels[b] = -60.0f + static_cast<float>(i % 7) / 10 + static_cast<float>(i) / 300;
+        track.append(levels);
+        gain.push_back(static_cast<float>(i) / 300);
+    }
+    const FeatureTrack even = withoutGain(track, gain);
+    CHECK(even.levels(2999)[5] == Approx(track.levels(2999)[5] - gain[2999]));
+    CHECK(findRecorderGain(FeatureTrack{}).empty());
+    CHECK(findRecorderGain(trackOf(whiteNoise(30, analysisRateHz, 0.01))).empty());
+    CHECK(findRecorderGain(trackOf(std::vector<float>(20 * analysisRateHz, 0.0f))).empty());
+}
+
+TEST_CASE("Of nine practices that a guide counts over, word after word, 85 % of the phases are found")
+{
+    scoring::Score spoken;
+    std::uint64_t seed = 33000;
+    for (const char* who : heldBack)
+        for (const char* preset : {"four-seven-eight", "square-4", "long-exhale-4-6"}) {
+            Practice practice = practise(preset, who, ++seed);
+            const double level = levelOf(practice);
+            const double end = static_cast<double>(practice.sound.size()) / analysisRateHz;
+            for (double t = 15; t < end - 3; t += 1.25)
+                speak(practice.sound, t, 0.35, seed % 2 ? 115 : 205, 2.5 * level);
+            spoken.add(scoreOf(practice));
+        }
+    CHECK(spoken.practiceShareFound() >= 0.85);
+    CHECK(scoring::absoluteQuantile(spoken.boundaryErrorsS, 0.5) <= 0.060);
+}
+
+TEST_CASE("A word in a hold does not end the hold")
+{
+    Practice practice = practise("square-4", "held-boathouse", 34001);
+    for (const auto& phase : practice.truth.phases)
+        if (phase.kind == "hold_full")
+            speak(practice.sound, (phase.startS + phase.endS) / 2 - 0.2, 0.4, 130, 0.1);
+    const auto score = scoreOf(practice);
+    CHECK(score.practiceShareFound() == 1.0);
+    CHECK_FALSE(findVoices(trackOf(practice.sound)).empty());
+}
+
+TEST_CASE("Breath alone is no voice, and a hum is not speech")
+{
+    for (const char* preset : {"even-4-4", "humming-3"})
+        for (const char* who : heldBack) {
+            const FeatureTrack track = trackOf(practise(preset, who, 35001).sound);
+            std::size_t voiced = 0;
+            for (const FrameRange& voice : findVoices(track)) voiced += voice.size();
+            INFO(preset << " " << who);
+            CHECK(static_cast<double>(voiced) <= 0.03 * static_cast<double>(track.frames()));
+        }
+}
+
+TEST_CASE("How periodic a sound is, and at which pitch, holds from noise to tones")
+{
+    const auto voicingOf = [](const std::vector<float>& sound) {
+        return trackOf(sound).voicing(60);
+    };
+    for (const double hz : {90.0, 131.0, 220.0, 350.0}) {
+        INFO(hz);
+        const auto buzz = soundOf(1, analysisRateHz, [=](double t) {
+            double sum = 0;
+            for (int k = 1; k <= 6; ++k) sum += std::sin(2 * std::numbers::pi * k * hz * t) / k;
+            return 0.1 * sum;
+        });
+        CHECK(voicingOf(buzz).strength >= 0.9f);
+        CHECK(voicingOf(buzz).pitchHz == Approx(hz).epsilon(0.05));
+    }
+    CHECK(voicingOf(whiteNoise(1, analysisRateHz, 0.1)).strength <= 0.6f);
+    CHECK(voicingOf(std::vector<float>(analysisRateHz, 0.0f)).strength == 0.0f);
+    CHECK(voicingOf(std::vector<float>(analysisRateHz, std::nanf(""))).strength == 0.0f);
+}
+
+TEST_CASE("Voices at either end, and one that fills the sound, are painted over within bounds")
+{
+    const FeatureTrack track = trackOf(whiteNoise(2, analysisRateHz, 0.01));
+    for (const FrameRange& voice :
+         {FrameRange{0, 30}, FrameRange{track.frames() - 5, track.frames()},
+          FrameRange{0, track.frames()}, FrameRange{50, 90}}) {
+        const FeatureTrack clean = withoutVoices(track, {voice});
+        REQUIRE(clean.frames() == track.frames());
+        for (std::size_t i = 0; i < clean.frames(); ++i)
+            for (const float level : clean.levels(i)) REQUIRE(std::isfinite(level));
+    }
+}
