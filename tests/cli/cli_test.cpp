@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
 // The command line as a process: exit statuses, what is printed where, and what is written.
+#include "core/journal/journal.hpp"
 #include "tests/support/sounds.hpp"
 #include "tests/support/temporary_folder.hpp"
 
@@ -57,7 +58,8 @@ bool isOneLine(const std::string& text)
 TEST_CASE("Every command has help and a version")
 {
     const TemporaryFolder folder;
-    for (const std::string command : {"", "analyse ", "presets ", "plan ", "simulate "}) {
+    for (const std::string command :
+         {"", "analyse ", "presets ", "plan ", "simulate ", "journal "}) {
         INFO(command);
         const Run help = run(folder, command + "--help");
         CHECK(help.exit == 0);
@@ -258,4 +260,40 @@ TEST_CASE("Strokes and hums are not read yet: null, and the summary says so")
     CHECK(reading["stroke_runs"].is_null());
     CHECK_THAT(run(folder, "analyse h.flac --plan humming-3").out,
                Catch::Contains("cannot be read yet"));
+}
+
+TEST_CASE("The demo club is filled once: five people with their sittings; the next time is at once")
+{
+    const TemporaryFolder folder;
+    REQUIRE(run(folder, "journal fill-demo --data club").exit == 0);
+    const auto journal = Journal::open(folder / "club");
+    REQUIRE(journal.has_value());
+    CHECK(journal->people()->size() == 5);
+    const auto sittings = *journal->sittings(0, 100);
+    CHECK(sittings.size() == 17);
+    for (const Sitting& sitting : sittings) {
+        CHECK(sitting.accuracy.has_value());
+        CHECK(std::filesystem::exists(sitting.recording.front() == '/'
+                                          ? std::filesystem::path(sitting.recording)
+                                          : folder / sitting.recording));
+    }
+    const auto before = std::filesystem::last_write_time(folder / "club" / "recordings");
+    CHECK(run(folder, "journal fill-demo --data club").exit == 0);
+    CHECK(std::filesystem::last_write_time(folder / "club" / "recordings") == before);
+    CHECK(journal->sittings(0, 100)->size() == sittings.size());
+}
+
+TEST_CASE("A journal that cannot be opened is said in one line")
+{
+    const TemporaryFolder folder;
+    writeText(folder / "file", "no folder");
+    std::filesystem::create_directories(folder / "broken");
+    writeText(folder / "broken" / "journal.db", std::string(3000, 'x'));
+    for (const char* data : {"file/data", "broken"}) {
+        const Run refused = run(folder, std::string("journal fill-demo --data ") + data);
+        INFO(data);
+        CHECK(refused.exit == 2);
+        CHECK(isOneLine(refused.err));
+        CHECK_THAT(refused.err, Catch::Contains("journal"));
+    }
 }
