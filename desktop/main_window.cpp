@@ -110,11 +110,16 @@ void MainWindow::openJournal(const std::filesystem::path& dataFolder, JournalDes
 {
     auto journal = Journal::open(dataFolder);
     if (!journal) {
-        m_noJournal = textLabel(tr("The journal cannot be used.\n\n%1\n\nReading a recording works "
-                                   "without it: press 3.")
-                                    .arg(QString::fromStdString(journal.error().message())),
-                                Type::Sentence, this, "noJournal");
-        m_noJournal->setContentsMargins(60, 40, 60, 40);
+        QLabel* words =
+            textLabel(tr("The journal cannot be used.\n\n%1.\n\nReading a recording works "
+                         "without it: press 3.")
+                          .arg(QString::fromStdString(journal.error().message())),
+                      Type::Sentence, this, "noJournal");
+        m_noJournal = new QWidget(this);
+        auto* page = new QVBoxLayout(m_noJournal);
+        page->setContentsMargins(28, 40, 120, 40);
+        page->addWidget(words);
+        page->addStretch(1);
         return;
     }
     m_desk = new JournalDesk(*std::move(journal), std::move(clock), this);

@@ -9,6 +9,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <optional>
 
 namespace layakari {
 
@@ -397,10 +398,13 @@ Heard listenTo(const FeatureTrack& track, const Progress& progress)
 {
     if (track.frames() == 0) return {};
     const std::vector<FrameRange> voices = findVoices(track);
-    FeatureTrack clean = voices.empty() ? track : withoutVoices(track, voices);
+    std::optional<FeatureTrack> painted;
+    if (!voices.empty()) painted = withoutVoices(track, voices);
+    const FeatureTrack& clean = painted ? *painted : track;
     const std::vector<float> gain = findRecorderGain(clean);
-    if (!gain.empty()) clean = withoutGain(clean, gain);
-    Heard heard = Listener(clean, voices, progress).run();
+    std::optional<FeatureTrack> even;
+    if (!gain.empty()) even = withoutGain(clean, gain);
+    Heard heard = Listener(even ? *even : clean, voices, progress).run();
     if (!gain.empty()) heard.recorderGainDb = *std::max_element(gain.begin(), gain.end());
     for (const FrameRange& voice : voices)
         heard.speechShare +=

@@ -11,23 +11,24 @@ namespace layakari {
 
 namespace {
 
-constexpr std::size_t framesIn(double seconds)
+constexpr std::size_t framesIn(int milliseconds)
 {
-    return static_cast<std::size_t>(seconds / FeatureTrack::hopSeconds + 0.5);
+    return static_cast<std::size_t>(milliseconds) /
+           static_cast<std::size_t>(1000 * FeatureTrack::hopSeconds);
 }
 
 // Noise reaches 0.5 in one frame of some hundred; a vowel lies near 0.9.
 constexpr float voicedStrength = 0.6f;
 constexpr float overTheRoom = 0.2f; // a fan repeats itself too
-constexpr std::size_t leastVowel = framesIn(0.06);
-constexpr std::size_t bridgedGap = framesIn(0.03);   // within a vowel
-constexpr std::size_t withinPhrase = framesIn(0.20); // between the words of a phrase
-constexpr std::size_t consonant = framesIn(0.18);    // the longest before and after a vowel
-constexpr std::size_t leastConsonant = framesIn(0.03);
-constexpr double mostSpeech = 0.55;            // of the time; counting takes a third
-constexpr float consonantDb = 3;               // over what sounds beyond it
-constexpr std::size_t beside = framesIn(0.10); // what a voice is painted over with
-constexpr std::size_t leastHum = framesIn(1.5);
+constexpr std::size_t leastVowel = framesIn(60);
+constexpr std::size_t bridgedGap = framesIn(30);    // within a vowel
+constexpr std::size_t withinPhrase = framesIn(200); // between the words of a phrase
+constexpr std::size_t consonant = framesIn(180);    // the longest before and after a vowel
+constexpr std::size_t leastConsonant = framesIn(30);
+constexpr double mostSpeech = 0.55;           // of the time; counting takes a third
+constexpr float consonantDb = 3;              // over what sounds beyond it
+constexpr std::size_t beside = framesIn(100); // what a voice is painted over with
+constexpr std::size_t leastHum = framesIn(1500);
 constexpr float steadyCents = 80; // of the middle half of a hum's pitches about their middle
 
 std::vector<FrameRange> vowelsIn(const FeatureTrack& track)
@@ -66,7 +67,7 @@ std::optional<float> dronePitch(const FeatureTrack& track, const std::vector<Fra
     constexpr std::size_t bins = 40; // of 30 cents
     constexpr double commonShare = 0.5;
     constexpr double blockShare = 0.6;
-    constexpr std::size_t block = framesIn(5);
+    constexpr std::size_t block = framesIn(5000);
     std::vector<double> histogram(bins, 0.0);
     double all = 0;
     const auto binOf = [](float pitchHz) {

@@ -7,6 +7,7 @@
 #include <QHBoxLayout>
 #include <QLabel>
 #include <QVBoxLayout>
+#include <cmath>
 
 namespace layakari {
 
@@ -117,7 +118,7 @@ void Figures::show(const Reading& reading)
     set(m_accuracy, s.accuracy ? QString::number(*s.accuracy, 'f', 0) : QString(),
         half < 0.5 ? QStringLiteral("± &lt;1") : QStringLiteral("± %1").arg(half, 0, 'f', 0),
         tr("accuracy, of 100"));
-    const int done = static_cast<int>(s.completion.value_or(0) * s.cyclesPlanned + 0.5);
+    const auto done = std::lround(s.completion.value_or(0) * s.cyclesPlanned);
     set(m_completion,
         s.cyclesPlanned > 0 ? QStringLiteral("%1 / %2").arg(done).arg(s.cyclesPlanned) : QString(),
         {}, tr("cycles done"));

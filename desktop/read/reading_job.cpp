@@ -72,7 +72,7 @@ void ReadingJob::read(const std::filesystem::path& recording, const std::optiona
     start([=](const Progress& progress) { return readFile(recording, plan, progress); });
 }
 
-void ReadingJob::readAgain(std::shared_ptr<const Listened> listened,
+void ReadingJob::readAgain(const std::shared_ptr<const Listened>& listened,
                            const std::optional<Plan>& plan)
 {
     start([=](const Progress&) -> Result<Done> {
