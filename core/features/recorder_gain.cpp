@@ -26,6 +26,7 @@ constexpr float usualRiseDb = 2.0f;
 constexpr float fastestRiseDb = 10.0f; // in 0.3 s; a door or a voice rises faster
 constexpr double quietestShare = 0.03;
 constexpr double flatShare = 0.5;
+constexpr float mostOverQuietestDb = 1.0f;
 constexpr std::size_t attackSteps = 3;
 
 struct Step {
@@ -156,9 +157,9 @@ float meanRise(const std::vector<Step>& steps, std::size_t begin, std::size_t co
     return sum / static_cast<float>(count);
 }
 
-// Where nothing but breath lasts, faint breath can pass for the room. But the quietest moments of
-// all are the room's, with a gain and without.
-bool quietestAreFlat(const std::vector<Step>& steps)
+// Where nothing but breath lasts, faint breath can pass for the room and swells like a gain. But
+// the quietest moments of all are the room's; and under a gain they are those right after a sound.
+bool areTheRoom(const std::vector<Step>& steps, std::vector<float> begins)
 {
     std::vector<float> rises;
     for (const Step& s : steps) rises.push_back(s.rise);
@@ -172,13 +173,17 @@ bool quietestAreFlat(const std::vector<Step>& steps)
         ++quiet;
         flat += s.isFlat ? 1 : 0;
     }
-    return static_cast<double>(flat) >= flatShare * static_cast<double>(quiet);
+    const auto middle = begins.begin() + static_cast<std::ptrdiff_t>(begins.size() / 2);
+    std::nth_element(begins.begin(), middle, begins.end());
+    return static_cast<double>(flat) >= flatShare * static_cast<double>(quiet) &&
+           *middle - *limit <= mostOverQuietestDb;
 }
 
 // Whether pauses rise as a gain makes them rise.
 bool looksLikeGain(const std::vector<Step>& steps, const std::vector<Run>& runs)
 {
     std::vector<float> rises;
+    std::vector<float> begins;
     for (const Run& run : runs) {
         if (run.begin == 0 || run.length() < judgedRun) continue;
         const std::size_t last = run.end - trimmedEnd - settledSteps;
@@ -189,11 +194,12 @@ bool looksLikeGain(const std::vector<Step>& steps, const std::vector<Run>& runs)
         float lowest = steps[run.begin].rise;
         for (std::size_t s = run.begin; s < run.begin + beginSteps; ++s)
             lowest = std::min(lowest, steps[s].rise);
+        begins.push_back(lowest);
         const float rise = meanRise(steps, last, settledSteps) - lowest;
         rises.push_back(fastest > fastestRiseDb ? 0.0f : rise);
     }
     if (rises.size() < leastRuns) return false;
-    if (!quietestAreFlat(steps)) return false;
+    if (!areTheRoom(steps, begins)) return false;
     const auto rising =
         std::count_if(rises.begin(), rises.end(), [](float r) { return r >= leastRiseDb; });
     std::nth_element(rises.begin(), rises.begin() + static_cast<std::ptrdiff_t>(rises.size() / 2),
