@@ -9,6 +9,8 @@
 #include "desktop/desk/journal_desk.hpp"
 #include "desktop/prepare/cycle_canvas.hpp"
 #include "desktop/prepare/phase_form.hpp"
+#include "desktop/prepare/rest_form.hpp"
+#include "desktop/prepare/strokes_form.hpp"
 #include "desktop/prepare/today_view.hpp"
 #include "desktop/theme/controls.hpp"
 
@@ -106,15 +108,8 @@ PlanEditor::PlanEditor(JournalDesk* desk, QWidget* parent)
       m_part(new QStackedWidget(this)),
       m_canvas(new CycleCanvas(this)),
       m_phase(new PhaseForm(this)),
-      m_style(choiceBox(tr("Kind of strokes"), "strokesStyle",
-                        {tr("kapalabhati: sharp exhales"), tr("bhastrika: in and out")}, this)),
-      m_strokes(countBox(tr("Strokes"), "strokesNumber", 1, planLimits::strokes, this)),
-      m_strokesTime(numberBox(tr("Time of the run"), "strokesTime", 1, 3600, 5, 0, tr("s"), this)),
-      m_rate(numberBox(tr("Pace"), "strokesRate", 5, 300, 5, 0, tr("a minute"), this)),
-      m_pace(choiceBox(tr("How the pace goes"), "strokesPace",
-                       {tr("steady"), tr("rising"), tr("rising, then falling")}, this)),
-      m_restBreaths(countBox(tr("Breaths of rest"), "restBreaths", 0, 1000, this)),
-      m_restSeconds(numberBox(tr("Seconds of rest"), "restSeconds", 0, 36000, 5, 0, tr("s"), this)),
+      m_strokes(new StrokesForm(this)),
+      m_rest(new RestForm(this)),
       m_figures(textLabel({}, Type::Row, this, "editorFigures")),
       m_fault(textLabel({}, Type::Body, this, "editorFault", true)),
       m_save(leadButton(tr("Save"), "editorSave", this, tr("Keep it among your plans (Ctrl+S)"))),
@@ -135,8 +130,6 @@ PlanEditor::PlanEditor(JournalDesk* desk, QWidget* parent)
     for (const std::string& key : techniques())
         m_technique->addItem(QString::fromStdString(techniqueName(key, Terms::English)),
                              QString::fromStdString(key));
-    m_restBreaths->setSpecialValueText(tr("open"));
-    m_restSeconds->setSpecialValueText(tr("open"));
 
     auto* middle = new QHBoxLayout;
     middle->setSpacing(24);
@@ -252,8 +245,8 @@ QWidget* PlanEditor::buildPart()
     connect(add, &QPushButton::clicked, this, &PlanEditor::addPhase);
     connect(remove, &QPushButton::clicked, this, [this] { removePhase(m_canvas->chosen()); });
     m_part->addWidget(cycle);
-    m_part->addWidget(buildStrokesForm());
-    m_part->addWidget(buildRestForm());
+    m_part->addWidget(m_strokes);
+    m_part->addWidget(m_rest);
     QLabel* round =
         softLabel(tr("A round: its parts are done together, again and again. Choose one "
                      "of them on the left to change it."),
@@ -283,50 +276,6 @@ QWidget* PlanEditor::buildPart()
     return whole;
 }
 
-QWidget* PlanEditor::buildStrokesForm()
-{
-    auto* form = new QWidget(this);
-    auto* column = new QVBoxLayout(form);
-    column->setContentsMargins(0, 12, 0, 0);
-    column->setSpacing(14);
-    const auto row = [&](std::initializer_list<QWidget*> widgets) {
-        auto* line = new QHBoxLayout;
-        for (QWidget* w : widgets) line->addWidget(w);
-        line->addStretch(1);
-        column->addLayout(line);
-    };
-    const auto word = [this](const QString& text) {
-        QLabel* label = textLabel(text, Type::Body, this);
-        label->setWordWrap(false);
-        return label;
-    };
-    row({m_style});
-    row({m_strokes, word(tr("strokes, in")), m_strokesTime, word(tr("at")), m_rate, m_pace});
-    column->addStretch(1);
-    return form;
-}
-
-QWidget* PlanEditor::buildRestForm()
-{
-    auto* form = new QWidget(this);
-    auto* column = new QVBoxLayout(form);
-    column->setContentsMargins(0, 12, 0, 0);
-    auto* line = new QHBoxLayout;
-    const auto word = [this](const QString& text) {
-        QLabel* label = textLabel(text, Type::Body, this);
-        label->setWordWrap(false);
-        return label;
-    };
-    for (QWidget* w :
-         std::initializer_list<QWidget*>{word(tr("Natural breathing, never scored:")),
-                                         m_restBreaths, word(tr("breaths, or")), m_restSeconds})
-        line->addWidget(w);
-    line->addStretch(1);
-    column->addLayout(line);
-    column->addStretch(1);
-    return form;
-}
-
 QWidget* PlanEditor::buildFoot()
 {
     auto* foot = new QWidget(this);
@@ -341,6 +290,16 @@ QWidget* PlanEditor::buildFoot()
     row->addWidget(m_leave);
     row->addWidget(m_save);
     return foot;
+}
+
+// Puts new content in the place of the chosen part, if that is of the same kind still.
+template <class Content>
+void PlanEditor::replacePart(const QString& what, const Content& content)
+{
+    m_draft.change(what, [&](Plan& plan, PartPath& at) {
+        Part* part = partAt(plan, at);
+        if (part && std::holds_alternative<Content>(part->content)) part->content = content;
+    });
 }
 
 void PlanEditor::connectAll()
@@ -400,25 +359,10 @@ void PlanEditor::connectAll()
             if (at < phases.size()) phases[at] = phase;
         });
     });
-    for (QComboBox* box : {m_style, m_pace})
-        connect(box, &QComboBox::activated, this, &PlanEditor::readStrokes);
-    connect(m_strokes, &QSpinBox::valueChanged, this, &PlanEditor::readStrokes);
-    connect(m_rate, &QDoubleSpinBox::valueChanged, this, [this](double rate) {
-        const auto& person = m_desk->person();
-        const bool byTime = person && person->school.strokesBy == StrokesBy::Time;
-        if (!m_settingUp && byTime) {
-            const QSignalBlocker quiet(m_strokes);
-            m_strokes->setValue(static_cast<int>(std::lround(m_strokesTime->value() * rate / 60)));
-        }
-        readStrokes();
-    });
-    // Told by time, the number follows from the pace.
-    connect(m_strokesTime, &QDoubleSpinBox::valueChanged, this, [this](double seconds) {
-        if (!m_settingUp)
-            m_strokes->setValue(static_cast<int>(std::lround(seconds * m_rate->value() / 60)));
-    });
-    connect(m_restBreaths, &QSpinBox::valueChanged, this, &PlanEditor::readRest);
-    connect(m_restSeconds, &QDoubleSpinBox::valueChanged, this, &PlanEditor::readRest);
+    connect(m_strokes, &StrokesForm::strokesEdited, this,
+            [this](const Strokes& strokes) { replacePart(tr("Change the strokes"), strokes); });
+    connect(m_rest, &RestForm::restEdited, this,
+            [this](const Rest& rest) { replacePart(tr("Change the rest"), rest); });
     connect(m_save, &QPushButton::clicked, this, &PlanEditor::save);
     connect(m_leave, &QPushButton::clicked, this, &PlanEditor::leave);
 }
@@ -495,16 +439,11 @@ void PlanEditor::showPart()
         line = QString::fromStdString(countsInShort(cycles->phases));
     } else if (const auto* strokes = std::get_if<Strokes>(&part->content)) {
         m_part->setCurrentIndex(StrokesPage);
-        m_style->setCurrentIndex(static_cast<int>(strokes->style));
-        m_strokes->setValue(strokes->strokes);
-        m_strokesTime->setValue(std::round(strokesSeconds(*strokes)));
-        m_rate->setValue(60 * strokes->strokes / strokesSeconds(*strokes));
-        m_pace->setCurrentIndex(static_cast<int>(strokes->pace));
+        m_strokes->setStrokes(*strokes, person && person->school.strokesBy == StrokesBy::Time);
         line = QString::fromStdString(shorthandOf(*strokes));
     } else if (const auto* rest = std::get_if<Rest>(&part->content)) {
         m_part->setCurrentIndex(RestPage);
-        m_restBreaths->setValue(rest->breaths.value_or(0));
-        m_restSeconds->setValue(rest->seconds.value_or(0));
+        m_rest->setRest(*rest);
     } else {
         m_part->setCurrentIndex(RoundPage);
         const QString name = QString::fromStdString(std::get<Group>(part->content).name);
@@ -624,32 +563,6 @@ void PlanEditor::removePhase(int phase)
 void PlanEditor::addPart(const QString& what, Part part)
 {
     m_draft.change(what, [&](Plan& plan, PartPath& at) { at = insertAfter(plan, at, part); });
-}
-
-void PlanEditor::readStrokes()
-{
-    if (m_settingUp) return;
-    Strokes strokes;
-    strokes.style = static_cast<StrokeStyle>(m_style->currentIndex());
-    strokes.strokes = m_strokes->value();
-    strokes.ratePerMin = m_rate->value();
-    strokes.pace = static_cast<Pace>(m_pace->currentIndex());
-    m_draft.change(tr("Change the strokes"), [&](Plan& plan, PartPath& at) {
-        Part* part = partAt(plan, at);
-        if (part && std::holds_alternative<Strokes>(part->content)) part->content = strokes;
-    });
-}
-
-void PlanEditor::readRest()
-{
-    if (m_settingUp) return;
-    Rest rest;
-    if (m_restBreaths->value() > 0) rest.breaths = m_restBreaths->value();
-    if (m_restSeconds->value() > 0) rest.seconds = m_restSeconds->value();
-    m_draft.change(tr("Change the rest"), [&](Plan& plan, PartPath& at) {
-        Part* part = partAt(plan, at);
-        if (part && std::holds_alternative<Rest>(part->content)) part->content = rest;
-    });
 }
 
 void PlanEditor::readCount()

@@ -20,6 +20,8 @@ namespace layakari {
 class CycleCanvas;
 class JournalDesk;
 class PhaseForm;
+class RestForm;
+class StrokesForm;
 
 /// Writing a plan down: one line of shorthand, the cycle as a shape to drag, and the parts as an
 /// outline. Checked as it is typed; every step can be undone.
@@ -48,8 +50,6 @@ private:
     QWidget* buildHead();
     QWidget* buildOutline();
     QWidget* buildPart();
-    QWidget* buildStrokesForm();
-    QWidget* buildRestForm();
     QWidget* buildFoot();
 
     void showDraft();
@@ -63,8 +63,8 @@ private:
     void addPhase();
     void removePhase(int phase);
     void addPart(const QString& what, Part part);
-    void readStrokes();
-    void readRest();
+    template <class Content>
+    void replacePart(const QString& what, const Content& content);
     void readCount();
     double countS() const;
 
@@ -90,13 +90,8 @@ private:
     QStackedWidget* m_part;
     CycleCanvas* m_canvas;
     PhaseForm* m_phase;
-    QComboBox* m_style;
-    QSpinBox* m_strokes;
-    QDoubleSpinBox* m_strokesTime;
-    QDoubleSpinBox* m_rate;
-    QComboBox* m_pace;
-    QSpinBox* m_restBreaths;
-    QDoubleSpinBox* m_restSeconds;
+    StrokesForm* m_strokes;
+    RestForm* m_rest;
     QLabel* m_figures;
     QLabel* m_fault;
     QPushButton* m_save;

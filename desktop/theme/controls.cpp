@@ -68,6 +68,13 @@ QLabel* softLabel(const QString& text, Type type, QWidget* parent, const char* n
     return label;
 }
 
+QLabel* plainWord(const QString& text, QWidget* parent)
+{
+    QLabel* label = textLabel(text, Type::Body, parent);
+    label->setWordWrap(false);
+    return label;
+}
+
 QDoubleSpinBox* numberBox(const QString& what, const char* name, double least, double most,
                           double step, int decimals, const QString& unit, QWidget* parent)
 {

@@ -49,6 +49,9 @@ QLabel* textLabel(const QString& text, Type type, QWidget* parent, const char* n
 /// The same in the softer ink.
 QLabel* softLabel(const QString& text, Type type, QWidget* parent, const char* name = "");
 
+/// A word or two within a line of controls: never wrapped.
+QLabel* plainWord(const QString& text, QWidget* parent);
+
 /// A number with its unit; `what` is its name for screen readers.
 QDoubleSpinBox* numberBox(const QString& what, const char* name, double least, double most,
                           double step, int decimals, const QString& unit, QWidget* parent);

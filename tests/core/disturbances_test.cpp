@@ -138,7 +138,8 @@ TEST_CASE("A gain that is known is taken out exactly; without one nothing is fou
     CHECK(findRecorderGain(trackOf(std::vector<float>(20 * analysisRateHz, 0.0f))).empty());
 }
 
-TEST_CASE("Of nine practices that a guide counts over, word after word, 85 % of the phases are found")
+TEST_CASE(
+    "Of nine practices that a guide counts over, word after word, 85 % of the phases are found")
 {
     scoring::Score spoken;
     std::uint64_t seed = 33000;
