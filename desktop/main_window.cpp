@@ -96,9 +96,14 @@ MainWindow::MainWindow(const std::filesystem::path& dataFolder, QWidget* parent,
     connect(m_read, &ReadPage::readingChanged, this, &MainWindow::showHead);
     connect(m_read, &ReadPage::opened, this, [this](const QString& file) {
         remember({file});
-        if (m_handIn && m_handIn->file == file) keepSitting();
+        if (m_handIn && m_handIn->file == file) keepHandIn();
     });
     connect(m_read, &ReadPage::settled, this, [this] { m_handIn.reset(); });
+    connect(m_read, &ReadPage::breathsSwapped, this, &MainWindow::learnFromSwap);
+    if (m_desk) {
+        connect(m_desk, &JournalDesk::personChanged, this, &MainWindow::tellReadWhoPractises);
+        tellReadWhoPractises();
+    }
     restoreState();
     goTo(BreathLine::preparePlace);
 }
@@ -164,20 +169,66 @@ void MainWindow::handIn(const QString& file, const Plan& plan)
     if (person) m_handIn = HandIn{file, person->id, QString::fromStdString(person->name), plan};
 }
 
-void MainWindow::keepSitting()
+bool MainWindow::keepSitting(const HandIn& handIn)
 {
     const Reading& reading = *m_read->reading();
-    if (!reading.heardBreathing()) return;
-    const auto version = m_desk->told(m_desk->journal().versionFor(m_handIn->plan));
-    if (!version) return;
+    if (!reading.heardBreathing()) return false;
+    const auto version = m_desk->told(m_desk->journal().versionFor(handIn.plan));
+    if (!version) return false;
     // A recorder writes its file when it stops: the sitting began so much earlier.
-    const QDateTime began = QFileInfo(m_handIn->file)
+    const QDateTime began = QFileInfo(handIn.file)
                                 .lastModified()
                                 .addSecs(-static_cast<qint64>(reading.recording.durationSeconds));
-    const Sitting sitting = sittingFrom(reading, m_handIn->person, *version,
-                                        began.toSecsSinceEpoch(), toDay(began.date()));
-    if (m_desk->keepSitting(sitting, readingToJson(reading)))
-        m_read->note(tr("Kept as a sitting of %1.").arg(m_handIn->name));
+    const Sitting sitting = sittingFrom(reading, handIn.person, *version, began.toSecsSinceEpoch(),
+                                        toDay(began.date()));
+    return m_desk->keepSitting(sitting, readingToJson(reading));
+}
+
+void MainWindow::keepHandIn()
+{
+    if (!keepSitting(*m_handIn)) return;
+    m_kept = m_handIn;
+    if (const auto heard = m_read->heardProfile()) {
+        const auto known = profileOfPerson(m_handIn->person);
+        m_desk->keepProfile(m_handIn->person, known ? merged(*known, *heard) : *heard);
+    }
+    m_read->note(tr("Kept as a sitting of %1.").arg(m_handIn->name));
+}
+
+std::optional<BreathProfile> MainWindow::profileOfPerson(Id id)
+{
+    const auto person = m_desk->told(m_desk->journal().person(id));
+    if (!person || !*person || (*person)->breathProfile.empty()) return std::nullopt;
+    // One that cannot be read is as good as none: the next sitting writes it anew.
+    auto profile = parseProfile((*person)->breathProfile, (*person)->name);
+    return profile ? std::optional(*profile) : std::nullopt;
+}
+
+void MainWindow::tellReadWhoPractises()
+{
+    const auto& person = m_desk->person();
+    m_read->setPractitioner(person ? profileOfPerson(person->id) : std::nullopt,
+                            person ? person->school.terms : Terms::English);
+}
+
+// Whoever swaps knows better than any sound: what was believed until then is given up, and a
+// sitting that was kept of this recording follows.
+void MainWindow::learnFromSwap()
+{
+    const bool isKept = m_kept && m_kept->file == m_read->file();
+    std::optional<Person> person = m_desk ? m_desk->person() : std::nullopt;
+    if (isKept) {
+        keepSitting(*m_kept);
+        person = m_desk->told(m_desk->journal().person(m_kept->person)).value_or(std::nullopt);
+    }
+    const auto heard = m_read->heardProfile();
+    if (!heard || !person || !m_desk->keepProfile(person->id, *heard)) {
+        m_read->note(tr("Inhale and exhale are swapped in this reading."));
+        return;
+    }
+    m_read->note(tr("Inhale and exhale are swapped. From now on they are told apart as those of "
+                    "%1 sound here.")
+                     .arg(QString::fromStdString(person->name)));
 }
 
 void MainWindow::addShortcuts()
@@ -201,6 +252,9 @@ void MainWindow::addShortcuts()
             m_read->stopWhatRuns();
         else if (m_prepare)
             m_prepare->leave();
+    });
+    on(QKeySequence(Qt::Key_X), [this, atRead] {
+        if (atRead()) m_read->swapBreaths();
     });
     if (m_person) on(QKeySequence(Qt::CTRL | Qt::Key_P), [this] { m_person->startTyping(); });
     on(QKeySequence(Qt::CTRL | Qt::Key_D), [this] { switchTheme(); });

@@ -43,15 +43,6 @@ protected:
     void closeEvent(QCloseEvent* event) override;
 
 private:
-    void openJournal(const std::filesystem::path& dataFolder, JournalDesk::Clock clock);
-    void addShortcuts();
-    void showHead();
-    void askForHandIn(const Plan& plan);
-    void keepSitting();
-    bool takeAtPrepare(const QStringList& files);
-    void remember(const QStringList& files);
-    void restoreState();
-
     /// A recording that is being read to become a sitting.
     struct HandIn {
         QString file;
@@ -59,6 +50,19 @@ private:
         QString name;
         Plan plan;
     };
+
+    void openJournal(const std::filesystem::path& dataFolder, JournalDesk::Clock clock);
+    void addShortcuts();
+    void showHead();
+    void askForHandIn(const Plan& plan);
+    bool keepSitting(const HandIn& handIn);
+    void keepHandIn();
+    void tellReadWhoPractises();
+    void learnFromSwap();
+    std::optional<BreathProfile> profileOfPerson(Id id);
+    bool takeAtPrepare(const QStringList& files);
+    void remember(const QStringList& files);
+    void restoreState();
 
     QString m_settingsFile;
     BreathLine* m_line;
@@ -71,6 +75,7 @@ private:
     QLabel* m_name;
     QLabel* m_details;
     std::optional<HandIn> m_handIn;
+    std::optional<HandIn> m_kept; ///< the last that became a sitting
 };
 
 } // namespace layakari

@@ -29,6 +29,7 @@ constexpr double tightestSpread = 0.10;
 constexpr std::size_t exactCells = 60000;
 // Scores overstate: neighbouring phases share a tempo and a listener's faults.
 constexpr double temper = 0.5;
+constexpr double saidProbability = 0.99; // that a person who names a breath is right
 
 std::vector<HeardItem> itemsOf(const Heard& heard, const BreathClasses& classes, bool aIsInhale)
 {
@@ -78,10 +79,12 @@ struct Orientations {
 };
 
 Orientations findTempoAndOrientation(const Heard& heard, const BreathClasses& classes,
-                                     const Planned& planned, const Plan& plan, double spread)
+                                     const Planned& planned, const Plan& plan, double spread,
+                                     std::optional<bool> said)
 {
     std::array<Candidate, 2> best;
     for (const bool aIsInhale : {true, false}) {
+        if (said && *said != aIsInhale) continue;
         const std::vector<HeardItem> items = itemsOf(heard, classes, aIsInhale);
         Candidate& candidate = best[aIsInhale ? 0 : 1];
         const bool exact = items.size() * planned.steps.size() <= exactCells;
@@ -96,6 +99,7 @@ Orientations findTempoAndOrientation(const Heard& heard, const BreathClasses& cl
         }
     }
     const Candidate& winner = best[0].score >= best[1].score ? best[0] : best[1];
+    if (said) return {winner, saidProbability};
     const double margin = temper * std::fabs(best[0].score - best[1].score);
     return {winner, 1 / (1 + std::exp(-margin))};
 }
@@ -167,15 +171,19 @@ std::vector<std::optional<bool>> namedByPlan(const Heard& heard, const std::vect
 
 } // namespace
 
-Alignment align(const Heard& heard, const BreathClasses& classes, const Plan* plan)
+Alignment align(const Heard& heard, const BreathClasses& classes, const Plan* plan,
+                std::optional<bool> said)
 {
     const std::vector<PlannedStep> steps = plan ? unfold(*plan) : std::vector<PlannedStep>{};
     const Planned planned(steps);
     if (!plan || planned.steps.empty() || !heard.anyBreath()) {
         const double logOdds = classes.logOddsAIsInhale + pauseLogOddsAIsInhale(heard, classes);
-        Namer namer(heard, classes, logOdds >= 0, 1 / (1 + std::exp(-std::fabs(logOdds))));
+        const bool aIsInhale = said.value_or(logOdds >= 0);
+        Namer namer(heard, classes, aIsInhale,
+                    said ? saidProbability : 1 / (1 + std::exp(-std::fabs(logOdds))));
         if (!plan) namer.pairBreaths();
         namer.finish();
+        namer.result.aIsInhale = aIsInhale;
         return std::move(namer.result);
     }
     double spread = loosestSpread;
@@ -183,7 +191,7 @@ Alignment align(const Heard& heard, const BreathClasses& classes, const Plan* pl
     std::vector<HeardItem> items;
     std::vector<Chosen> chosen;
     for (int look = 0; look < 3; ++look) {
-        found = findTempoAndOrientation(heard, classes, planned, *plan, spread);
+        found = findTempoAndOrientation(heard, classes, planned, *plan, spread, said);
         items = itemsOf(heard, classes, found.best.aIsInhale);
         const MatchTable table = matchTable(planned, items, found.best.keep);
         chosen = OrderedAlignment(planned, table, items, found.best.keep).trace();
@@ -197,6 +205,7 @@ Alignment align(const Heard& heard, const BreathClasses& classes, const Plan* pl
     namer.takeCycles(chosen, items, steps);
     namer.finish();
     namer.result.countLengthS = found.best.keep.countS;
+    namer.result.aIsInhale = found.best.aIsInhale;
     return std::move(namer.result);
 }
 

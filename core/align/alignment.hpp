@@ -33,12 +33,14 @@ struct Alignment {
     std::vector<NamedSpan> spans;     ///< in time order; leading and trailing silence are left out
     std::vector<AlignedCycle> cycles; ///< in time order
     double countLengthS = 0; ///< the tempo under which the plan fits best; 0 without cycles
+    bool aIsInhale = true;   ///< which kind of the classes was taken for the inhale
 };
 
 /// Aligns by dynamic programming over planned cycles and heard spans. What is free: whether kind A
 /// of `classes` is the inhale, and the tempo. Breaths that fit no cycle are rest between the first
 /// and the last cycle, else outside. Without a plan every pair of inhale and exhale is a cycle of
-/// its own.
-Alignment align(const Heard& heard, const BreathClasses& classes, const Plan* plan);
+/// its own. `aIsInhale`: as a person has said; then it is not free.
+Alignment align(const Heard& heard, const BreathClasses& classes, const Plan* plan,
+                std::optional<bool> aIsInhale = std::nullopt);
 
 } // namespace layakari

@@ -172,7 +172,8 @@ std::vector<std::vector<double>> startingPoints(const std::vector<Breath>& breat
 
 } // namespace
 
-BreathClasses sortBreaths(const Heard& heard, const std::vector<std::optional<bool>>& namedA)
+BreathClasses sortBreaths(const Heard& heard, const std::vector<std::optional<bool>>& namedA,
+                          const BreathProfile* profile)
 {
     const std::vector<Breath> breaths = breathsOf(heard, namedA);
     BreathClasses classes;
@@ -195,7 +196,9 @@ BreathClasses sortBreaths(const Heard& heard, const std::vector<std::optional<bo
         bestKinds = kinds;
     }
     classes.probabilityA = best.probabilityA;
-    classes.logOddsAIsInhale = inhaleLogOdds(bestKinds);
+    classes.logOddsAIsInhale =
+        profile ? logOddsInhaleFirst(*profile, {bestKinds.mean[0]}, {bestKinds.mean[1]})
+                : inhaleLogOdds(bestKinds);
     return classes;
 }
 

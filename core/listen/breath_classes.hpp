@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "core/listen/listener.hpp"
+#include "core/listen/breath_profile.hpp"
 
 #include <optional>
 #include <vector>
@@ -13,8 +13,8 @@ namespace layakari {
 struct BreathClasses {
     /// For each breath span, in order, the posterior probability that it is of kind A.
     std::vector<double> probabilityA;
-    /// What the sound says on A being the inhale: log odds, small on purpose. Brightness and the
-    /// swell of loudness point one way in most people and the other way in some.
+    /// What the sound says on A being the inhale: log odds. Small on purpose without a profile:
+    /// brightness and the swell of loudness point one way in most people and the other in some.
     double logOddsAIsInhale = 0;
 };
 
@@ -26,7 +26,10 @@ struct BreathClasses {
 /// kind B, or nothing. It counts as a witness with odds of `planOdds`, so that the breaths around
 /// are named by what takes turns with them, and a sound that speaks clearly against it shows as
 /// doubt.
-BreathClasses sortBreaths(const Heard& heard, const std::vector<std::optional<bool>>& namedA = {});
+///
+/// `profile`, if there is one, says better than any rule which kind is this person's inhale.
+BreathClasses sortBreaths(const Heard& heard, const std::vector<std::optional<bool>>& namedA = {},
+                          const BreathProfile* profile = nullptr);
 
 inline constexpr double planOdds = 30;
 

@@ -229,6 +229,12 @@ void addBreathing(Summary& summary, const std::vector<ReadPhase>& phases,
 
 ReadKind toReadKind(PhaseKind kind) { return static_cast<ReadKind>(kind); }
 
+std::optional<PhaseKind> toPhaseKind(ReadKind kind)
+{
+    if (kind > ReadKind::HoldEmpty) return std::nullopt;
+    return static_cast<PhaseKind>(kind);
+}
+
 Summary measure(const std::vector<ReadPhase>& phases, std::vector<ReadCycle>& cycles,
                 const Plan* plan)
 {

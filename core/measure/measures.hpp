@@ -15,6 +15,8 @@ namespace layakari {
 enum class ReadKind { Inhale, HoldFull, Exhale, HoldEmpty, Strokes, Voice, Unknown };
 
 ReadKind toReadKind(PhaseKind kind);
+/// The phase of a cycle that it is; nothing for strokes, voices and what is unknown.
+std::optional<PhaseKind> toPhaseKind(ReadKind kind);
 
 /// One stretch of a recording with its name. In time order, never overlapping.
 struct ReadPhase {

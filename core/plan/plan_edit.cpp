@@ -105,7 +105,7 @@ PartPath unwrapRound(Plan& plan, const PartPath& path)
 
 std::string partInWords(const Part& part)
 {
-    const auto times = [](int n) { return std::to_string(n) + (n == 1 ? " time" : " times"); };
+    const auto times = [](int n) { return n == 1 ? "once" : std::to_string(n) + " times"; };
     if (const auto* cycles = std::get_if<Cycles>(&part.content))
         return times(cycles->repeat) + " " + countsInShort(cycles->phases);
     if (const auto* strokes = std::get_if<Strokes>(&part.content)) return shorthandOf(*strokes);

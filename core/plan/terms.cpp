@@ -54,6 +54,18 @@ std::string termFor(PhaseKind kind, Terms terms)
     return {};
 }
 
+std::string shortTermFor(PhaseKind kind, Terms terms)
+{
+    const bool sanskrit = terms == Terms::Sanskrit;
+    switch (kind) {
+    case PhaseKind::Inhale: return sanskrit ? "puraka" : "in";
+    case PhaseKind::HoldFull: return sanskrit ? "antara" : "held in";
+    case PhaseKind::Exhale: return sanskrit ? "rechaka" : "out";
+    case PhaseKind::HoldEmpty: return sanskrit ? "bahya" : "held out";
+    }
+    return {};
+}
+
 std::string techniqueName(const std::string& technique, Terms terms)
 {
     for (const Technique& t : techniques)

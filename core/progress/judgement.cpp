@@ -117,8 +117,9 @@ std::string comparedWithLately(const PlanFigures& asks, const std::vector<Sittin
     if (!minutes.empty()) {
         std::sort(minutes.begin(), minutes.end());
         text += (text.empty() ? "" : " ") + std::string("Lately you practised ") +
-                oneDecimal(minutes[minutes.size() / 2]) + " min at a time; this is " +
-                (asks.isAtLeast ? "at least " : "") + oneDecimal(asks.practiceS / 60) + " min.";
+                oneDecimal(minutes[minutes.size() / 2]) +
+                " min at a time, rests left out; this is " + (asks.isAtLeast ? "at least " : "") +
+                oneDecimal(asks.practiceS / 60) + " min.";
     }
     return text;
 }

@@ -109,19 +109,52 @@ Result<Listened> listenToFile(const std::filesystem::path& path, const Progress&
     return listened;
 }
 
-Reading readAgainst(const Listened& listened, const std::optional<Plan>& plan)
+Reading readAgainst(const Listened& listened, const std::optional<Plan>& plan, const Known& known)
 {
     Reading reading;
     reading.recording = listened.recording;
     reading.plan = plan;
     reading.quality = listened.quality;
     const Plan* intended = plan ? &*plan : nullptr;
-    const Alignment alignment = align(listened.heard, sortBreaths(listened.heard), intended);
+    const BreathClasses classes =
+        sortBreaths(listened.heard, {}, known.profile ? &*known.profile : nullptr);
+    const Alignment alignment = align(listened.heard, classes, intended, known.kindAIsInhale);
+    reading.kindAIsInhale = alignment.aIsInhale;
     reading.phases = phasesFrom(listened.heard, alignment);
+    if (known.kindAIsInhale)
+        for (ReadPhase& phase : reading.phases)
+            phase.corrected = phase.kind != ReadKind::Unknown && phase.kind != ReadKind::Voice;
     reading.cycles = intended ? plannedCycles(alignment, *plan) : freeCycles(alignment);
     if (intended) takeSoundsFromPlan(reading);
     reading.summary = measure(reading.phases, reading.cycles, intended);
     return reading;
+}
+
+std::optional<BreathProfile> profileIn(const Listened& listened, const Reading& reading)
+{
+    // Brightness and swell alone, without a plan whose lengths tell, reach odds of nine to one.
+    constexpr double sure = 0.95;
+    // Where most of the plan was not found, it was another practice, and names nothing.
+    constexpr double leastCompletion = 0.5;
+    const bool isSaid = std::any_of(reading.phases.begin(), reading.phases.end(),
+                                    [](const ReadPhase& p) { return p.corrected; });
+    if (!isSaid && reading.summary.completion.value_or(1) < leastCompletion) return std::nullopt;
+    std::vector<BreathCharacter> inhales;
+    std::vector<BreathCharacter> exhales;
+    std::size_t next = 0;
+    for (const HeardSpan& span : listened.heard.spans) {
+        if (span.kind != HeardSpan::Kind::Breath) continue;
+        const double start = rounded(span.startS);
+        while (next < reading.phases.size() && reading.phases[next].startS < start) ++next;
+        if (next == reading.phases.size()) break;
+        const ReadPhase& phase = reading.phases[next];
+        if (phase.startS > start || phase.confidence < sure) continue;
+        // Natural breaths of somebody sound another way; what a person has named counts anyhow.
+        if (phase.role != Role::Practice && !phase.corrected) continue;
+        if (phase.kind == ReadKind::Inhale) inhales.push_back(span.character);
+        if (phase.kind == ReadKind::Exhale) exhales.push_back(span.character);
+    }
+    return profileOf(inhales, exhales);
 }
 
 } // namespace layakari

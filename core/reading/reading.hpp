@@ -7,6 +7,7 @@
 #pragma once
 
 #include "core/base/progress.hpp"
+#include "core/listen/breath_profile.hpp"
 #include "core/measure/measures.hpp"
 #include "core/reading/quality.hpp"
 
@@ -23,6 +24,9 @@ struct Reading {
     std::vector<ReadPhase> phases;
     std::vector<ReadCycle> cycles;
     Summary summary;
+    /// Which of the recording's two kinds of breath was taken for the inhale; the kinds are those
+    /// of `sortBreaths`. Not in the file: it means something only beside what was listened to.
+    bool kindAIsInhale = true;
 
     bool heardBreathing() const;
 };
@@ -38,8 +42,21 @@ struct Listened {
 /// Decodes and listens. Errors as `decodeRecording`. No breathing in it is not an error here.
 Result<Listened> listenToFile(const std::filesystem::path& path, const Progress& progress = {});
 
+/// What is known of a recording's breaths beside their sound.
+struct Known {
+    std::optional<BreathProfile> profile; ///< of the person who practised
+    /// Which kind is the inhale, where a person has said so; breaths and holds then count as
+    /// corrected.
+    std::optional<bool> kindAIsInhale;
+};
+
 /// Names, aligns and measures; fast enough to be done while a person waits for a click.
-Reading readAgainst(const Listened& listened, const std::optional<Plan>& plan);
+Reading readAgainst(const Listened& listened, const std::optional<Plan>& plan,
+                    const Known& known = {});
+
+/// What this person's breaths sound like, from those whose names are sure in a reading of
+/// `listened`. Nothing where too few are sure: then there is nothing to learn.
+std::optional<BreathProfile> profileIn(const Listened& listened, const Reading& reading);
 
 /// The reading as JSON text (`layakari.reading`).
 std::string readingToJson(const Reading& reading);

@@ -154,4 +154,16 @@ bool JournalDesk::keepSitting(const Sitting& sitting, const std::string& reading
     return true;
 }
 
+bool JournalDesk::keepProfile(Id id, const BreathProfile& profile)
+{
+    const auto there = told(m_journal.person(id));
+    if (!there || !*there) return false;
+    Person person = **there;
+    person.breathProfile = profileToJson(profile);
+    if (!told(m_journal.savePerson(person).map([](Id) {}))) return false;
+    reload();
+    emit personChanged();
+    return true;
+}
+
 } // namespace layakari

@@ -2,6 +2,7 @@
 #pragma once
 
 #include "core/journal/journal.hpp"
+#include "core/listen/breath_profile.hpp"
 
 #include <QDateTime>
 #include <QObject>
@@ -59,6 +60,9 @@ public:
 
     /// Takes in a reading as a sitting of a person. Returns false after a failure was said.
     bool keepSitting(const Sitting& sitting, const std::string& readingJson);
+
+    /// Keeps what a person's breath sounds like: learned, not typed, so there is nothing to undo.
+    bool keepProfile(Id person, const BreathProfile& profile);
 
 signals:
     void peopleChanged();

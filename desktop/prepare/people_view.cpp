@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "desktop/prepare/people_view.hpp"
 
+#include "core/listen/breath_profile.hpp"
 #include "core/plan/pitch.hpp"
 #include "desktop/desk/journal_desk.hpp"
 #include "desktop/theme/controls.hpp"
@@ -18,6 +19,7 @@
 #include <QPlainTextEdit>
 #include <QPushButton>
 #include <QVBoxLayout>
+#include <cmath>
 #include <map>
 
 namespace layakari {
@@ -25,6 +27,25 @@ namespace layakari {
 namespace {
 
 constexpr int listWidth = 380;
+
+QString profileInWords(const Person& person)
+{
+    const auto profile = person.breathProfile.empty()
+                             ? std::nullopt
+                             : std::optional(parseProfile(person.breathProfile, person.name));
+    if (!profile || !*profile)
+        return QObject::tr("The sound of this person's breath is not known yet. It is learned from "
+                           "the recordings that are handed in.");
+    const BreathProfile& known = **profile;
+    const double louder =
+        known.exhale.values[BreathCharacter::level] - known.inhale.values[BreathCharacter::level];
+    const double brighter = known.exhale.brightnessDb() - known.inhale.brightnessDb();
+    return QObject::tr("Learned from %1 breaths: the exhale is %2 dB %3 and %4 than the inhale.")
+        .arg(known.breaths)
+        .arg(std::fabs(louder), 0, 'f', 0)
+        .arg(louder >= 0 ? QObject::tr("louder") : QObject::tr("quieter"),
+             brighter >= 0 ? QObject::tr("brighter") : QObject::tr("darker"));
+}
 
 } // namespace
 
@@ -206,9 +227,7 @@ void PeopleView::showPerson()
     for (QCheckBox* box : m_conditions)
         box->setChecked(person.conditions.count(
                             static_cast<Condition>(box->property("condition").toInt())) > 0);
-    m_profile->setText(person.breathProfile.empty()
-                           ? tr("No profile of this person's breath sound is kept yet.")
-                           : tr("A profile of this person's breath sound is kept."));
+    m_profile->setText(profileInWords(person));
     m_archive->setText(person.archived ? tr("Bring back") : tr("Put away"));
     m_archive->setToolTip(tr("Put away, a person is no longer listed; nothing is lost"));
     m_settingUp = false;

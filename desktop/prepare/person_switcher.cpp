@@ -32,6 +32,7 @@ PersonSwitcher::PersonSwitcher(JournalDesk* desk, QWidget* parent)
     m_completer->setCaseSensitivity(Qt::CaseInsensitive);
     m_completer->setMaxVisibleItems(12);
     m_completer->popup()->setObjectName(QStringLiteral("personPopup"));
+    m_completer->popup()->setProperty("popup", true);
     setCompleter(m_completer);
     connect(m_completer, qOverload<const QModelIndex&>(&QCompleter::activated), this,
             [this](const QModelIndex& index) {
@@ -91,6 +92,17 @@ void PersonSwitcher::focusOutEvent(QFocusEvent* event)
 {
     QLineEdit::focusOutEvent(event);
     if (event->reason() != Qt::PopupFocusReason) showPerson();
+}
+
+// Escape is the window's key too; here it takes back what was typed.
+bool PersonSwitcher::event(QEvent* event)
+{
+    if (event->type() == QEvent::ShortcutOverride &&
+        static_cast<QKeyEvent*>(event)->key() == Qt::Key_Escape) {
+        event->accept();
+        return true;
+    }
+    return QLineEdit::event(event);
 }
 
 void PersonSwitcher::keyPressEvent(QKeyEvent* event)

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "desktop/prepare/plan_editor.hpp"
 
+#include "core/plan/hum_targets.hpp"
 #include "core/plan/plan_figures.hpp"
 #include "core/plan/presets.hpp"
 #include "core/plan/school.hpp"
@@ -9,9 +10,11 @@
 #include "desktop/desk/journal_desk.hpp"
 #include "desktop/prepare/cycle_canvas.hpp"
 #include "desktop/prepare/phase_form.hpp"
+#include "desktop/prepare/plan_outline.hpp"
 #include "desktop/prepare/rest_form.hpp"
 #include "desktop/prepare/strokes_form.hpp"
 #include "desktop/prepare/today_view.hpp"
+#include "desktop/shapes/plan_shape.hpp"
 #include "desktop/theme/controls.hpp"
 
 #include <QHBoxLayout>
@@ -20,7 +23,6 @@
 #include <QPushButton>
 #include <QSpinBox>
 #include <QStackedWidget>
-#include <QTreeWidget>
 #include <QVBoxLayout>
 #include <cmath>
 
@@ -29,24 +31,9 @@ namespace layakari {
 namespace {
 
 constexpr int outlineWidth = 300;
-constexpr int pathRole = Qt::UserRole + 1;
 // Steps of one kind that follow each other are one step to undo.
 enum Gesture { TypingName = 1, TypingLine = 2, TypingRoundName = 3 };
 enum PartPage { CyclePage, StrokesPage, RestPage, RoundPage };
-
-QVariantList toList(const PartPath& path)
-{
-    QVariantList list;
-    for (const std::size_t i : path) list << static_cast<qulonglong>(i);
-    return list;
-}
-
-PartPath toPath(const QVariant& list)
-{
-    PartPath path;
-    for (const QVariant& i : list.toList()) path.push_back(i.toULongLong());
-    return path;
-}
 
 std::vector<std::string> techniques()
 {
@@ -55,21 +42,6 @@ std::vector<std::string> techniques()
         if (std::find(keys.begin(), keys.end(), preset.plan.technique) == keys.end())
             keys.push_back(preset.plan.technique);
     return keys;
-}
-
-void addItems(QTreeWidgetItem* parent, const std::vector<Part>& parts, const PartPath& above,
-              const PartPath& chosen)
-{
-    for (std::size_t i = 0; i < parts.size(); ++i) {
-        PartPath path = above;
-        path.push_back(i);
-        auto* item = new QTreeWidgetItem(parent, {QString::fromStdString(partInWords(parts[i]))});
-        item->setData(0, pathRole, toList(path));
-        if (const auto* group = std::get_if<Group>(&parts[i].content))
-            addItems(item, group->parts, path, chosen);
-        item->setExpanded(true);
-        if (path == chosen) item->treeWidget()->setCurrentItem(item);
-    }
 }
 
 std::vector<Phase> evenBreath()
@@ -100,7 +72,7 @@ PlanEditor::PlanEditor(JournalDesk* desk, QWidget* parent)
       m_redo(wordButton(tr("Redo"), "editorRedo", this, tr("Redo (Ctrl+Shift+Z)"))),
       m_line(new QLineEdit(this)),
       m_lineFault(softLabel({}, Type::Small, this, "lineFault")),
-      m_outline(new QTreeWidget(this)),
+      m_outline(new PlanOutline(this)),
       m_sa(new QLineEdit(this)),
       m_roundName(new QLineEdit(this)),
       m_repeat(countBox(tr("How many times"), "editorRepeat", 1, planLimits::repeat, this)),
@@ -170,10 +142,6 @@ QWidget* PlanEditor::buildHead()
 
 QWidget* PlanEditor::buildOutline()
 {
-    m_outline->setObjectName(QStringLiteral("editorOutline"));
-    m_outline->setAccessibleName(tr("Parts of the plan, in order"));
-    m_outline->setHeaderHidden(true);
-    m_outline->setIndentation(18);
     auto* side = new QWidget(this);
     side->setFixedWidth(outlineWidth);
     auto* column = new QVBoxLayout(side);
@@ -245,8 +213,8 @@ QWidget* PlanEditor::buildPart()
     connect(add, &QPushButton::clicked, this, &PlanEditor::addPhase);
     connect(remove, &QPushButton::clicked, this, [this] { removePhase(m_canvas->chosen()); });
     m_part->addWidget(cycle);
-    m_part->addWidget(m_strokes);
-    m_part->addWidget(m_rest);
+    m_part->addWidget(withShape(m_strokes));
+    m_part->addWidget(withShape(m_rest));
     QLabel* round =
         softLabel(tr("A round: its parts are done together, again and again. Choose one "
                      "of them on the left to change it."),
@@ -260,8 +228,7 @@ QWidget* PlanEditor::buildPart()
     roundColumn->setContentsMargins(0, 6, 0, 0);
     roundColumn->addWidget(m_roundName);
     roundColumn->addWidget(round);
-    roundColumn->addStretch(1);
-    m_part->addWidget(roundForm);
+    m_part->addWidget(withShape(roundForm));
 
     auto* whole = new QWidget(this);
     auto* outer = new QVBoxLayout(whole);
@@ -324,9 +291,8 @@ void PlanEditor::connectAll()
     connect(m_counting, &QComboBox::activated, this, &PlanEditor::readCount);
     connect(m_count, &QDoubleSpinBox::valueChanged, this, &PlanEditor::readCount);
     connect(m_line, &QLineEdit::textEdited, this, &PlanEditor::takeLine);
-    connect(m_outline, &QTreeWidget::currentItemChanged, this, [this](QTreeWidgetItem* item) {
-        if (!m_settingUp && item) m_draft.choose(toPath(item->data(0, pathRole)));
-    });
+    connect(m_outline, &PlanOutline::partChosen, this,
+            [this](const PartPath& path) { m_draft.choose(path); });
     connect(m_repeat, &QSpinBox::valueChanged, this, [this](int times) {
         if (m_settingUp) return;
         m_draft.change(tr("How many times"), [&](Plan& plan, PartPath& at) {
@@ -409,13 +375,7 @@ void PlanEditor::showDraft()
     showFigures();
 }
 
-void PlanEditor::showOutline()
-{
-    m_settingUp = true;
-    m_outline->clear();
-    addItems(m_outline->invisibleRootItem(), m_draft.plan().parts, {}, m_draft.chosen());
-    m_settingUp = false;
-}
+void PlanEditor::showOutline() { m_outline->setPlan(m_draft.plan(), m_draft.chosen()); }
 
 void PlanEditor::showPart()
 {
@@ -449,10 +409,35 @@ void PlanEditor::showPart()
         const QString name = QString::fromStdString(std::get<Group>(part->content).name);
         if (m_roundName->text() != name) m_roundName->setText(name);
     }
+    showShapeOf(*part);
+    m_repeatName->setText(repeat && *repeat == 1 ? tr("time") : tr("times"));
     m_line->setEnabled(!line.isEmpty());
     // What is just being typed is not written over.
     if (!m_line->hasFocus() || !m_line->isModified() || line.isEmpty()) m_line->setText(line);
     m_settingUp = false;
+}
+
+// A cycle has its canvas; under the other forms a shape shows what they come to.
+QWidget* PlanEditor::withShape(QWidget* form)
+{
+    auto* page = new QWidget(this);
+    auto* column = new QVBoxLayout(page);
+    column->setContentsMargins(0, 0, 0, 0);
+    column->setSpacing(18);
+    column->addWidget(form);
+    column->addWidget(new PlanShape(page), 1);
+    return page;
+}
+
+// A run or a round by itself, a rest among its neighbours.
+void PlanEditor::showShapeOf(const Part& part)
+{
+    auto* shape = m_part->currentWidget()->findChild<PlanShape*>();
+    if (!shape) return;
+    Plan shown = m_draft.plan();
+    if (m_part->currentIndex() != RestPage) shown.parts = {part};
+    const auto& person = m_desk->person();
+    shape->setPlan(shown, countS(), person ? person->school.terms : Terms::English);
 }
 
 void PlanEditor::showFigures()
@@ -462,6 +447,11 @@ void PlanEditor::showFigures()
     if (f.breathsPerMin) words << tr("%1 breaths a minute").arg(*f.breathsPerMin, 0, 'f', 1);
     if (f.strokes > 0) words << tr("%1 strokes").arg(f.strokes);
     if (f.longestHoldS > 0) words << tr("heaviest hold %1 s").arg(f.longestHoldS, 0, 'f', 1);
+    const auto& person = m_desk->person();
+    if (const std::string pitches =
+            humTargetsInWords(m_draft.plan(), person ? person->school.tuning : Tuning::Just);
+        !pitches.empty())
+        words << QString::fromStdString(pitches);
     m_figures->setText(words.join(QStringLiteral("  ·  ")));
     const auto fault = m_draft.fault();
     QString says;

@@ -13,13 +13,13 @@ class QLineEdit;
 class QPushButton;
 class QSpinBox;
 class QStackedWidget;
-class QTreeWidget;
 
 namespace layakari {
 
 class CycleCanvas;
 class JournalDesk;
 class PhaseForm;
+class PlanOutline;
 class RestForm;
 class StrokesForm;
 
@@ -55,6 +55,8 @@ private:
     void showDraft();
     void showOutline();
     void showPart();
+    QWidget* withShape(QWidget* form);
+    void showShapeOf(const Part& part);
     void showFigures();
     void takeLine(const QString& line);
     void takeCounts(int phase, double counts, int gesture);
@@ -82,7 +84,7 @@ private:
     QPushButton* m_redo;
     QLineEdit* m_line;
     QLabel* m_lineFault;
-    QTreeWidget* m_outline;
+    PlanOutline* m_outline;
     QLineEdit* m_sa;
     QLineEdit* m_roundName;
     QSpinBox* m_repeat;

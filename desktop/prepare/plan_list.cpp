@@ -19,9 +19,9 @@ constexpr int planHeight = 46;
 constexpr int headingHeight = 34;
 constexpr double smallWidth = 84;
 
-QString asksInWords(const Plan& plan)
+QString asksInWords(const Plan& plan, std::optional<double> ownCountS)
 {
-    const PlanFigures f = planFigures(plan);
+    const PlanFigures f = planFigures(plan, ownCountS);
     QStringList words{(f.isAtLeast ? QObject::tr("at least ") : QString()) +
                       durationInWords(f.seconds)};
     if (f.strokes > 0) words << QObject::tr("%1 strokes").arg(f.strokes);
@@ -70,12 +70,14 @@ void paintSmallPlan(QPainter& painter, const QRectF& area, const Plan& plan)
 void PlanListModel::fill(JournalDesk& desk, const QString& search)
 {
     const std::string words = search.toStdString();
+    const auto countS = desk.ownCountS();
     beginResetModel();
     m_entries.clear();
     const auto addAll = [&](const QString& heading, std::vector<PlanEntry> entries) {
         std::erase_if(entries, [&](const PlanEntry& e) { return !answersTo(e.plan, words); });
         if (entries.empty()) return;
-        m_entries.push_back({heading, {}, 0});
+        m_entries.push_back({heading, {}, 0, {}});
+        for (PlanEntry& entry : entries) entry.asks = asksInWords(entry.plan, countS);
         m_entries.insert(m_entries.end(), entries.begin(), entries.end());
     };
     const auto& person = desk.person();
@@ -83,7 +85,7 @@ void PlanListModel::fill(JournalDesk& desk, const QString& search)
     for (const Id whose : {person ? person->id : Id(0), Id(0)}) {
         const auto kept = desk.told(desk.journal().plans(whose));
         for (const KeptPlan& plan : kept.value_or(std::vector<KeptPlan>{}))
-            own.push_back({{}, plan.plan, plan.id});
+            own.push_back({{}, plan.plan, plan.id, {}});
         if (!person) break;
     }
     addAll(tr("Written here"), std::move(own));
@@ -92,7 +94,7 @@ void PlanListModel::fill(JournalDesk& desk, const QString& search)
         const auto purpose = static_cast<Purpose>(p);
         std::vector<PlanEntry> entries;
         for (const Plan& plan : ready)
-            if (purposeOf(plan.technique) == purpose) entries.push_back({{}, plan, 0});
+            if (purposeOf(plan.technique) == purpose) entries.push_back({{}, plan, 0, {}});
         addAll(tr("%1: %2").arg(QString::fromUtf8(purposeName(purpose)),
                                 QString::fromUtf8(purposeClause(purpose))),
                std::move(entries));
@@ -117,7 +119,7 @@ QVariant PlanListModel::data(const QModelIndex& index, int role) const
     if (!e || (role != Qt::DisplayRole && role != Qt::AccessibleTextRole)) return {};
     if (e->isHeading()) return e->heading;
     const QString name = QString::fromStdString(e->plan.name);
-    return role == Qt::DisplayRole ? name : name + QStringLiteral(", ") + asksInWords(e->plan);
+    return role == Qt::DisplayRole ? name : name + QStringLiteral(", ") + e->asks;
 }
 
 Qt::ItemFlags PlanListModel::flags(const QModelIndex& index) const
@@ -166,7 +168,7 @@ void PlanListDelegate::paint(QPainter* painter, const QStyleOptionViewItem& opti
                                                         static_cast<int>(text.width())));
     painter->setPen(theme.softInk);
     painter->setFont(typeface(Type::Small));
-    painter->drawText(text, Qt::AlignLeft | Qt::AlignBottom, asksInWords(entry->plan));
+    painter->drawText(text, Qt::AlignLeft | Qt::AlignBottom, entry->asks);
     painter->restore();
 }
 

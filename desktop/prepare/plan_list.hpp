@@ -17,6 +17,7 @@ struct PlanEntry {
     QString heading; ///< of a heading row; then there is no plan
     Plan plan;
     Id ownId = 0; ///< 0: a preset
+    QString asks; ///< how long it takes and how much it is, in the person's own count
     bool isHeading() const { return !heading.isEmpty(); }
 };
 

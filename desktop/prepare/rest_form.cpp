@@ -27,7 +27,6 @@ RestForm::RestForm(QWidget* parent)
         line->addWidget(widget);
     line->addStretch(1);
     column->addLayout(line);
-    column->addStretch(1);
     connect(m_breaths, &QSpinBox::valueChanged, this, &RestForm::read);
     connect(m_seconds, &QDoubleSpinBox::valueChanged, this, &RestForm::read);
 }

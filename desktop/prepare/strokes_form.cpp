@@ -36,7 +36,6 @@ StrokesForm::StrokesForm(QWidget* parent)
     row({m_style});
     row({m_number, plainWord(tr("strokes, in"), this), m_time, plainWord(tr("at"), this), m_rate,
          m_pace});
-    column->addStretch(1);
     for (QComboBox* box : {m_style, m_pace})
         connect(box, &QComboBox::activated, this, &StrokesForm::read);
     connect(m_number, &QSpinBox::valueChanged, this, &StrokesForm::read);

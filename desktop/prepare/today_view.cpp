@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "desktop/prepare/today_view.hpp"
 
+#include "core/plan/hum_targets.hpp"
 #include "core/plan/plan_figures.hpp"
 #include "core/plan/presets.hpp"
 #include "desktop/desk/journal_desk.hpp"
@@ -297,7 +298,9 @@ void TodayView::showPlan()
                                                               : tr("%1 strokes in %2"))
                      .arg(figures.strokes)
                      .arg(durationInWords(figures.strokesS));
-    if (plan.saHz && namesSwaras(plan)) words << tr("Sa at %1 Hz").arg(*plan.saHz, 0, 'f', 0);
+    if (const std::string pitches = humTargetsInWords(plan, person->school.tuning);
+        !pitches.empty())
+        words << QString::fromStdString(pitches);
     if (figures.hasOpenHold)
         words << tr("a hold as long as is comfortable");
     else if (figures.longestHoldS > 0)

@@ -19,6 +19,8 @@
 #include <QPushButton>
 #include <QStackedWidget>
 #include <QVBoxLayout>
+#include <algorithm>
+#include <utility>
 
 namespace layakari {
 
@@ -51,6 +53,8 @@ ReadPage::ReadPage(QWidget* parent)
       m_chooser(new PlanChooser(this)),
       m_open(button(tr("Open…"), "open", this, tr("Open a recording or a saved reading (Ctrl+O)"))),
       m_save(button(tr("Save reading…"), "save", this, tr("Save this reading as JSON (Ctrl+S)"))),
+      m_swap(button(tr("Swap in and out"), "swap", this,
+                    tr("What was read as inhales are exhales, and the other way round (X)"))),
       m_staff(new StaffView(this)),
       m_staffHead(new StaffHead(m_staff, this)),
       m_strip(new SoundStrip(this)),
@@ -80,6 +84,7 @@ void ReadPage::buildLayout()
     controls->setSpacing(12);
     controls->addWidget(m_chooser);
     controls->addStretch(1);
+    controls->addWidget(m_swap);
     controls->addWidget(m_open);
     controls->addWidget(m_save);
 
@@ -121,6 +126,7 @@ void ReadPage::connectAll()
 {
     connect(m_open, &QPushButton::clicked, this, &ReadPage::askForRecording);
     connect(m_save, &QPushButton::clicked, this, &ReadPage::askWhereToSave);
+    connect(m_swap, &QPushButton::clicked, this, &ReadPage::swapBreaths);
     connect(m_empty, &EmptyPage::openWanted, this, &ReadPage::askForRecording);
     connect(m_empty, &EmptyPage::recentChosen, this, &ReadPage::openFile);
     connect(m_chooser, &PlanChooser::planChosen, this, &ReadPage::readAgain);
@@ -156,6 +162,7 @@ void ReadPage::connectAll()
     connect(m_job, &ReadingJob::failed, this, &ReadPage::fail);
     connect(m_job, &ReadingJob::cancelled, this, [this] {
         m_busy = false;
+        m_swapping = false;
         m_bar->showNote(m_reading ? tr("Stopped. The reading below is the one from before.")
                                   : tr("Stopped. Nothing was read."));
         if (m_reading) m_chooser->setPlan(m_reading->plan);
@@ -181,7 +188,7 @@ void ReadPage::openAgainst(const QString& file, const Plan& plan)
     m_chooser->setPlan(plan);
     m_fileBeingRead = file;
     busyWith(tr("Listening to %1").arg(QFileInfo(file).fileName()));
-    m_job->read(pathOf(file), m_chooser->plan());
+    m_job->read(pathOf(file), m_chooser->plan(), {m_profile, {}});
 }
 
 void ReadPage::read(const QString& recording)
@@ -195,7 +202,7 @@ void ReadPage::read(const QString& recording)
     }
     m_fileBeingRead = recording;
     busyWith(tr("Listening to %1").arg(info.fileName()));
-    m_job->read(pathOf(recording), m_chooser->plan());
+    m_job->read(pathOf(recording), m_chooser->plan(), {m_profile, {}});
 }
 
 void ReadPage::readAgain()
@@ -210,7 +217,7 @@ void ReadPage::readAgain()
     }
     m_fileBeingRead = m_file;
     busyWith(tr("Reading again"));
-    m_job->readAgain(m_listened, m_chooser->plan());
+    m_job->readAgain(m_listened, m_chooser->plan(), {m_profile, m_kindAIsInhale});
 }
 
 void ReadPage::usePlanFile(const QString& file)
@@ -238,6 +245,7 @@ void ReadPage::show(const ReadingJob::Done& done)
 {
     m_busy = false;
     m_bar->hide();
+    if (done.listened != m_listened) m_kindAIsInhale.reset();
     // The strip draws from the old reading until it is told of the new one.
     m_strip->clear();
     m_listened = done.listened;
@@ -245,19 +253,69 @@ void ReadPage::show(const ReadingJob::Done& done)
     m_file = m_fileBeingRead;
     m_chooser->setPlan(m_reading->plan);
     m_figures->show(*m_reading);
-    m_staff->setSheet(StaffSheet::of(*m_reading));
-    m_staffHead->update();
-    showRow();
+    showSheet();
     m_stack->setCurrentIndex(1);
     m_staff->setFocus();
+    sayIfBreathsMayBeSwapped();
     emit opened(m_file);
     emit readingChanged();
+    if (std::exchange(m_swapping, false)) emit breathsSwapped();
     emit settled();
+}
+
+void ReadPage::showSheet()
+{
+    m_strip->setTerms(m_terms);
+    m_staff->setSheet(StaffSheet::of(*m_reading, m_terms));
+    m_staffHead->update();
+    showRow();
+}
+
+// Only where most breaths are in doubt: one that is not sure shows so on the sheet.
+void ReadPage::sayIfBreathsMayBeSwapped()
+{
+    constexpr double inDoubt = 0.8;
+    std::vector<double> confidences;
+    for (const ReadPhase& phase : m_reading->phases)
+        if (phase.kind == ReadKind::Inhale || phase.kind == ReadKind::Exhale)
+            confidences.push_back(phase.confidence);
+    if (!m_listened || confidences.size() < 4) return;
+    const auto middle = confidences.begin() + static_cast<std::ptrdiff_t>(confidences.size() / 2);
+    std::nth_element(confidences.begin(), middle, confidences.end());
+    if (*middle < inDoubt)
+        m_bar->showNote(tr("Inhale and exhale sound much alike here: they may be the wrong way "
+                           "round. If so, press X."));
+}
+
+void ReadPage::swapBreaths()
+{
+    if (!m_listened || m_busy) {
+        if (m_reading && !m_busy)
+            m_bar->showNote(tr("Inhale and exhale of this saved reading cannot be swapped: its "
+                               "recording is not at hand. Open the recording itself."));
+        return;
+    }
+    m_kindAIsInhale = !m_reading->kindAIsInhale;
+    m_swapping = true;
+    readAgain();
+}
+
+void ReadPage::setPractitioner(const std::optional<BreathProfile>& profile, Terms terms)
+{
+    m_profile = profile;
+    if (std::exchange(m_terms, terms) != terms && m_reading) showSheet();
+}
+
+std::optional<BreathProfile> ReadPage::heardProfile() const
+{
+    if (!m_listened || !m_reading) return std::nullopt;
+    return profileIn(*m_listened, *m_reading);
 }
 
 void ReadPage::fail(const QString& message)
 {
     m_busy = false;
+    m_swapping = false;
     m_bar->showError(message);
     if (m_reading) m_chooser->setPlan(m_reading->plan);
     emit settled();
@@ -279,6 +337,7 @@ void ReadPage::updatePlayButtons()
     m_playPhase->setEnabled(canPlay && m_strip->chosenPhase().has_value());
     m_loop->setEnabled(canPlay);
     m_save->setEnabled(m_reading != nullptr);
+    m_swap->setEnabled(m_listened && m_reading && m_reading->heardBreathing());
 }
 
 void ReadPage::playOrStop()

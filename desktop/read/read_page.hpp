@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "core/plan/terms.hpp"
 #include "desktop/read/reading_job.hpp"
 
 #include <QWidget>
@@ -39,8 +40,13 @@ public:
     void saveTo(const QString& file);
     void setRecent(const QStringList& files);
     void note(const QString& message);
+    /// Whose recordings are read from now on: what is known of their breath, and their words.
+    void setPractitioner(const std::optional<BreathProfile>& profile, Terms terms);
+    /// What this recording's breaths sound like, where their names are sure.
+    std::optional<BreathProfile> heardProfile() const;
 
     const Reading* reading() const { return m_reading.get(); }
+    const QString& file() const { return m_file; }
     bool isBusy() const { return m_busy; }
 
     void restyle();
@@ -51,13 +57,16 @@ public slots:
     void askForPlan();
     void askWhereToSave();
     void playOrStop();
+    /// Takes inhales for exhales and exhales for inhales.
+    void swapBreaths();
     /// Stops what runs: playback, else reading; else closes the message.
     void stopWhatRuns();
 
 signals:
     void opened(const QString& file);
     void readingChanged();
-    void settled(); ///< after a reading or a failure: nothing is running any more
+    void breathsSwapped(); ///< a person has said which is the inhale; the reading follows it
+    void settled();        ///< after a reading or a failure: nothing is running any more
 
 private:
     void buildLayout();
@@ -70,6 +79,8 @@ private:
     void show(const ReadingJob::Done& done);
     void showRow();
     void updatePlayButtons();
+    void showSheet();
+    void sayIfBreathsMayBeSwapped();
     void fail(const QString& message);
 
     MessageBar* m_bar;
@@ -79,6 +90,7 @@ private:
     PlanChooser* m_chooser;
     QPushButton* m_open;
     QPushButton* m_save;
+    QPushButton* m_swap;
     StaffView* m_staff;
     StaffHead* m_staffHead;
     SoundStrip* m_strip;
@@ -93,6 +105,11 @@ private:
     QString m_file;
     QString m_fileBeingRead;
     QString m_doing;
+    std::optional<BreathProfile> m_profile;
+    Terms m_terms = Terms::English;
+    /// What a person has said of the recording that is shown.
+    std::optional<bool> m_kindAIsInhale;
+    bool m_swapping = false;
     bool m_busy = false;
     bool m_takesPlanBeside = true;
 };

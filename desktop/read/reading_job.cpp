@@ -8,12 +8,13 @@ namespace layakari {
 namespace {
 
 Result<ReadingJob::Done> readFile(const std::filesystem::path& recording,
-                                  const std::optional<Plan>& plan, const Progress& progress)
+                                  const std::optional<Plan>& plan, const Known& known,
+                                  const Progress& progress)
 {
     auto listened = listenToFile(recording, progress);
     if (!listened) return fail(listened.error());
     auto kept = std::make_shared<const Listened>(*std::move(listened));
-    return ReadingJob::Done{kept, std::make_shared<const Reading>(readAgainst(*kept, plan))};
+    return ReadingJob::Done{kept, std::make_shared<const Reading>(readAgainst(*kept, plan, known))};
 }
 
 // The recording is looked for where the reading says, then beside the reading; only the same bytes
@@ -67,16 +68,17 @@ void ReadingJob::start(Work work)
         });
 }
 
-void ReadingJob::read(const std::filesystem::path& recording, const std::optional<Plan>& plan)
+void ReadingJob::read(const std::filesystem::path& recording, const std::optional<Plan>& plan,
+                      const Known& known)
 {
-    start([=](const Progress& progress) { return readFile(recording, plan, progress); });
+    start([=](const Progress& progress) { return readFile(recording, plan, known, progress); });
 }
 
 void ReadingJob::readAgain(const std::shared_ptr<const Listened>& listened,
-                           const std::optional<Plan>& plan)
+                           const std::optional<Plan>& plan, const Known& known)
 {
     start([=](const Progress&) -> Result<Done> {
-        return Done{listened, std::make_shared<const Reading>(readAgainst(*listened, plan))};
+        return Done{listened, std::make_shared<const Reading>(readAgainst(*listened, plan, known))};
     });
 }
 

@@ -24,10 +24,11 @@ public:
     ~ReadingJob() override;
 
     /// Listens to a recording and reads it against a plan.
-    void read(const std::filesystem::path& recording, const std::optional<Plan>& plan);
-    /// Reads again what was listened to, against another plan.
-    void readAgain(const std::shared_ptr<const Listened>& listened,
-                   const std::optional<Plan>& plan);
+    void read(const std::filesystem::path& recording, const std::optional<Plan>& plan,
+              const Known& known);
+    /// Reads again what was listened to, against another plan or with more known.
+    void readAgain(const std::shared_ptr<const Listened>& listened, const std::optional<Plan>& plan,
+                   const Known& known);
     /// Opens a saved reading, and listens to its recording again where that is still to be found.
     void openSaved(const std::filesystem::path& file);
     void cancel();

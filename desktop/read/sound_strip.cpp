@@ -22,16 +22,11 @@ constexpr double labelHeight = 24; // times over, names under the sound
 constexpr double spectrumShare = 0.3;
 constexpr double aroundS = 0.6; // sound shown before and after the row
 
-QString nameOf(ReadKind kind)
+QString nameOf(ReadKind kind, Terms terms)
 {
-    switch (kind) {
-    case ReadKind::Inhale: return QObject::tr("in");
-    case ReadKind::HoldFull: return QObject::tr("held in");
-    case ReadKind::Exhale: return QObject::tr("out");
-    case ReadKind::HoldEmpty: return QObject::tr("held out");
-    case ReadKind::Voice: return QObject::tr("voice");
-    default: return QObject::tr("other sound");
-    }
+    if (const auto phase = toPhaseKind(kind))
+        return QString::fromStdString(shortTermFor(*phase, terms));
+    return kind == ReadKind::Voice ? QObject::tr("voice") : QObject::tr("other sound");
 }
 
 float totalDb(const Bands& bands)
@@ -262,7 +257,7 @@ void SoundStrip::paintBoundaries(QPainter& painter) const
 QString SoundStrip::phaseText(std::size_t index) const
 {
     const ReadPhase& p = m_reading->phases[index];
-    QString text = nameOf(p.kind);
+    QString text = nameOf(p.kind, m_terms);
     if (p.cycle) {
         const ReadCycle& cycle = m_reading->cycles[static_cast<std::size_t>(*p.cycle)];
         for (const ReadCycle::Kept& kept : cycle.phases) {

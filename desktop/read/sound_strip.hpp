@@ -23,6 +23,7 @@ public:
     void showRow(const Reading* reading, std::shared_ptr<const Listened> listened,
                  const StaffRow* row);
     void clear();
+    void setTerms(Terms terms) { m_terms = terms; }
 
     double startS() const { return m_startS; }
     double endS() const { return m_endS; }
@@ -70,6 +71,7 @@ private:
     std::optional<std::size_t> m_chosen;
     std::optional<double> m_cursorS;
     QImage m_spectrum;
+    Terms m_terms = Terms::English;
 };
 
 } // namespace layakari

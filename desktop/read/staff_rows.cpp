@@ -17,8 +17,9 @@ constexpr double leastNaturalS = 2; // a silence shorter than this between cycle
 
 class SheetBuilder {
 public:
-    explicit SheetBuilder(const Reading& reading) : m_reading(reading)
+    SheetBuilder(const Reading& reading, Terms terms) : m_reading(reading)
     {
+        m_sheet.terms = terms;
         m_sheet.inCounts = reading.summary.countLengthS.has_value();
         m_sheet.unitS = reading.summary.countLengthS.value_or(1);
         if (reading.plan) m_steps = unfold(*reading.plan);
@@ -200,7 +201,8 @@ private:
             return QObject::tr("A planned cycle that was not done");
         QString text = QObject::tr("Cycle %1:").arg(row.name);
         for (const ReadCycle::Kept& kept : row.kept) {
-            text += QStringLiteral(" ") + QString::fromUtf8(inWords(kept.phase));
+            text +=
+                QStringLiteral(" ") + QString::fromStdString(termFor(kept.phase, m_sheet.terms));
             text += kept.counts ? QObject::tr(" %1 counts").arg(*kept.counts, 0, 'f', 1)
                                 : QObject::tr(" %1 seconds").arg(kept.seconds, 0, 'f', 1);
             if (keepingOf(kept) == Keeping::Short) text += QObject::tr(", short");
@@ -214,6 +216,9 @@ private:
 
 } // namespace
 
-StaffSheet StaffSheet::of(const Reading& reading) { return SheetBuilder(reading).build(); }
+StaffSheet StaffSheet::of(const Reading& reading, Terms terms)
+{
+    return SheetBuilder(reading, terms).build();
+}
 
 } // namespace layakari

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "core/plan/terms.hpp"
 #include "core/reading/reading.hpp"
 #include "desktop/shapes/lung_shape.hpp"
 
@@ -41,7 +42,9 @@ struct StaffSheet {
     std::vector<PhaseKind>
         columns; ///< phases that get a column of kept counts; empty when they differ
 
-    static StaffSheet of(const Reading& reading);
+    Terms terms = Terms::English;
+
+    static StaffSheet of(const Reading& reading, Terms terms = Terms::English);
 };
 
 } // namespace layakari

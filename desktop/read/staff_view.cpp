@@ -2,7 +2,6 @@
 #include "desktop/read/staff_view.hpp"
 
 #include "core/measure/keeping.hpp"
-#include "core/report/sentence.hpp"
 #include "desktop/shapes/lung_shape.hpp"
 #include "desktop/theme/theme.hpp"
 
@@ -26,17 +25,6 @@ constexpr double accuracyWidth = 78;
 constexpr double rightMargin = 34;
 
 bool hasColumns(const StaffSheet& sheet) { return !sheet.columns.empty(); }
-
-QString shortName(PhaseKind kind)
-{
-    switch (kind) {
-    case PhaseKind::Inhale: return QObject::tr("in");
-    case PhaseKind::HoldFull: return QObject::tr("held in");
-    case PhaseKind::Exhale: return QObject::tr("out");
-    case PhaseKind::HoldEmpty: return QObject::tr("held out");
-    }
-    return {};
-}
 
 // Kept: a dot. Short: a stroke that ends before the mark it was to reach. Long: one that goes past
 // it.
@@ -418,7 +406,8 @@ void StaffHead::paintEvent(QPaintEvent*)
     if (axisLeft + axisWidth < nextColumn + 10)
         label(axisLeft + axisWidth, axisWidth + 2, axis, Qt::AlignRight);
     for (std::size_t k = 0; k < columns.kept.size(); ++k)
-        label(columns.kept[k] - 14, columnWidth, shortName(sheet.columns[k]), Qt::AlignRight);
+        label(columns.kept[k] - 14, columnWidth,
+              QString::fromStdString(shortTermFor(sheet.columns[k], sheet.terms)), Qt::AlignRight);
     if (std::any_of(sheet.rows.begin(), sheet.rows.end(),
                     [](const StaffRow& r) { return r.accuracy.has_value(); }))
         label(columns.accuracy, accuracyWidth, tr("accuracy, %"), Qt::AlignRight);

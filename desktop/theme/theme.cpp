@@ -50,6 +50,8 @@ QString styleSheetOf(const Theme& t)
         QComboBox QAbstractItemView { background: %5; color: %1; border: 1px solid %3; selection-background-color: %2;
                                       selection-color: %1; outline: 0; }
         QListView, QTreeView { background: transparent; border: 0; outline: 0; }
+        QListView[popup="true"] { background: %5; color: %1; border: 1px solid %3; selection-background-color: %2; selection-color: %1; }
+        QListView[popup="true"]::item { padding: 5px 8px; }
         QTreeView::item, QListWidget::item { padding: 4px 2px; }
         QTreeView::branch { background: transparent; border-image: none; }
         QTreeView::branch:selected { background: %2; }

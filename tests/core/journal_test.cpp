@@ -9,6 +9,7 @@
 #include <chrono>
 #include <csignal>
 #include <random>
+#include <sys/resource.h>
 #include <sys/stat.h>
 #include <sys/wait.h>
 #include <unistd.h>
@@ -315,6 +316,58 @@ TEST_CASE("Killed at any moment, the journal keeps all that was said to be saved
         for (const Person& person : people) CHECK(person.conditions.size() == 2);
     }
     CHECK(confirmed > 0);
+}
+
+TEST_CASE("On a full disk a step is refused in words, and what was saved before stays")
+{
+    const TemporaryFolder folder;
+    int pipe[2];
+    REQUIRE(::pipe(pipe) == 0);
+    const pid_t child = ::fork();
+    if (child == 0) {
+        auto journal = Journal::open(folder.path());
+        // No file may grow beyond this: the system refuses to write as it does on a full disk.
+        ::signal(SIGXFSZ, SIG_IGN);
+        const rlimit limit{300'000, 300'000};
+        ::setrlimit(RLIMIT_FSIZE, &limit);
+        for (int i = 0; journal && i < 1000; ++i) {
+            Person person = someone("Person " + std::to_string(i));
+            person.note = std::string(20'000, 'n');
+            const auto id = journal->savePerson(person);
+            if (id ? ::write(pipe[1], "s", 1) != 1 : false) ::_exit(2);
+            if (id) continue;
+            const bool said = id.error().message().find("disk is not full") != std::string::npos;
+            // What is there can still be read.
+            const bool reads = journal->people().has_value();
+            ::_exit(said && reads ? 0 : 3);
+        }
+        ::_exit(4);
+    }
+    ::close(pipe[1]);
+    int status = 0;
+    ::waitpid(child, &status, 0);
+    CHECK(WEXITSTATUS(status) == 0);
+    std::size_t saved = 0;
+    char byte = 0;
+    while (::read(pipe[0], &byte, 1) == 1) ++saved;
+    ::close(pipe[0]);
+    CHECK(saved > 0);
+    CHECK(openIn(folder.path()).people()->size() == saved);
+}
+
+TEST_CASE("A journal that another program holds is said to be in use, and is usable afterwards")
+{
+    const TemporaryFolder folder;
+    Journal journal = openIn(folder.path());
+    {
+        SQLite::Database other((folder / "journal.db").string(), SQLite::OPEN_READWRITE);
+        SQLite::Transaction held(other, SQLite::TransactionBehavior::EXCLUSIVE);
+        const auto refused = journal.savePerson(someone("Runa"));
+        REQUIRE_FALSE(refused.has_value());
+        CHECK_THAT(refused.error().message(), Catch::Contains("close other programs"));
+    }
+    CHECK(journal.savePerson(someone("Runa")).has_value());
+    CHECK(journal.people()->size() == 1);
 }
 
 TEST_CASE("Two windows on one journal see each other's people")

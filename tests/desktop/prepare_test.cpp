@@ -5,6 +5,7 @@
 #include "desktop/prepare/course_view.hpp"
 #include "desktop/prepare/ladders_view.hpp"
 #include "desktop/prepare/plan_list.hpp"
+#include "desktop/read/read_page.hpp"
 #include "desktop/theme/theme.hpp"
 #include "tests/desktop/prepare.hpp"
 
@@ -324,9 +325,55 @@ TEST_CASE("Swaras lie over the person's own Sa")
     p.window.desk()->savePerson(person);
     p.use("humming-two-pitch");
     CHECK(p.window.preparePage()->today()->plan().saHz == 220);
-    CHECK_THAT(p.says("todayFigures"), Catch::Contains("Sa at 220 Hz"));
+    CHECK_THAT(p.says("todayFigures"), Catch::Contains("Sa 220.0 Hz, Re 247.5 Hz"));
+    p.click("toSchool");
+    p.find<QRadioButton>("school_tuning_tempered")->click();
+    p.use("humming-two-pitch");
+    CHECK_THAT(p.says("todayFigures"), Catch::Contains("Re 246.9 Hz"));
     p.use("humming-3");
     CHECK_FALSE(p.window.preparePage()->today()->plan().saHz.has_value());
+}
+
+TEST_CASE("A kept recording teaches how a person sounds; X swaps the breaths and teaches it anew")
+{
+    Prepare p;
+    const Id runa = p.add("Runa Vestlid");
+    p.click("toPeople");
+    CHECK_THAT(p.says("personProfile"), Catch::Contains("not known yet"));
+    p.window.handIn(practice("evening.flac"), findPreset("four-seven-eight")->plan);
+    p.waitForRow();
+    const std::string learned = (*p.journal().person(runa))->breathProfile;
+    REQUIRE_FALSE(learned.empty());
+    CHECK_THAT(p.says("personProfile"), Catch::Contains("the exhale is"));
+
+    const Reading before = *p.window.readPage()->reading();
+    p.key(Qt::Key_X);
+    REQUIRE(QTest::qWaitFor(
+        [&] { return p.window.readPage()->reading()->kindAIsInhale != before.kindAIsInhale; },
+        longMs));
+    CHECK_THAT(p.says("message"), Catch::Contains("as those of Runa Vestlid sound"));
+    CHECK((*p.journal().person(runa))->breathProfile != learned);
+    const auto sittings = *p.journal().sittings(runa, 10);
+    REQUIRE(sittings.size() == 1);
+    CHECK(**p.journal().readingOf(sittings[0].id) ==
+          readingToJson(*p.window.readPage()->reading()));
+    p.click("swap");
+    REQUIRE(QTest::qWaitFor(
+        [&] { return p.window.readPage()->reading()->kindAIsInhale == before.kindAIsInhale; },
+        longMs));
+}
+
+TEST_CASE("Read speaks the words of the person's school")
+{
+    Prepare p;
+    p.add("Halvard Nymo");
+    p.click("toSchool");
+    p.find<QRadioButton>("school_terms_sanskrit")->click();
+    p.window.handIn(practice("square.flac"), findPreset("square-4")->plan);
+    p.waitForRow();
+    CHECK_THAT(p.staff()->staff()->row(p.staff()->currentIndex())->spoken.toStdString(),
+               Catch::Contains("puraka") && Catch::Contains("kumbhaka"));
+    CHECK(p.staff()->staff()->sheet().terms == Terms::Sanskrit);
 }
 
 TEST_CASE("A recording that cannot be read becomes no sitting")
