@@ -7,6 +7,7 @@
 #include <algorithm>
 #include <cmath>
 #include <cstdio>
+#include <future>
 #include <limits>
 #include <utility>
 
@@ -50,46 +51,52 @@ Error cannotRead(const fs::path& path, std::string cause, std::string tryThis)
     return {ErrorCode::CannotRead, path.string(), "", std::move(cause), std::move(tryThis)};
 }
 
-// Calls f(sample as a float in -1..1, channel) and lets it be replaced, whatever the sample format.
-template <class T, class F>
-void visitSamples(AVFrame& frame, float scale, float offset, F&& f)
+// Adds one channel of a frame to `mix` with a weight, whatever the sample format, and counts what
+// is wrong with it. Every channel is looked at, also those that do not count.
+template <class T>
+void mixChannel(const AVFrame& frame, int channel, float scale, float offset, float weight,
+                std::vector<float>& mix, SoundDamage& damage)
 {
     const bool planar = av_sample_fmt_is_planar(static_cast<AVSampleFormat>(frame.format));
-    const int channels = frame.ch_layout.nb_channels;
-    const int planes = planar ? channels : 1;
-    const int perPlane = planar ? frame.nb_samples : frame.nb_samples * channels;
-    for (int plane = 0; plane < planes; ++plane) {
-        T* data = reinterpret_cast<T*>(frame.extended_data[plane]);
-        for (int i = 0; i < perPlane; ++i) f(data[i], static_cast<float>(data[i]) * scale + offset);
-    }
-}
-
-template <class T>
-void inspect(AVFrame& frame, float scale, float offset, SoundDamage& damage)
-{
-    visitSamples<T>(frame, scale, offset, [&](T& stored, float value) {
+    const int stride = planar ? 1 : frame.ch_layout.nb_channels;
+    const T* data = reinterpret_cast<const T*>(frame.extended_data[planar ? channel : 0]) +
+                    (planar ? 0 : channel);
+    // Counted in ints, which a frame cannot overflow, so that the loop becomes vector code.
+    int clipped = 0;
+    int notANumber = 0;
+    for (int i = 0; i < frame.nb_samples; ++i) {
+        float value = static_cast<float>(data[i * stride]) * scale + offset;
         if constexpr (std::is_floating_point_v<T>) {
-            if (!std::isfinite(value)) {
-                stored = 0;
-                ++damage.notANumber;
-                return;
-            }
+            const bool isNumber = std::isfinite(value);
+            notANumber += !isNumber;
+            value = isNumber ? value : 0;
         }
-        damage.clippedSamples += std::fabs(value) >= clipLevel;
-    });
+        clipped += std::fabs(value) >= clipLevel;
+        mix[static_cast<std::size_t>(i)] += weight * value;
+    }
+    damage.clippedSamples += clipped;
+    damage.notANumber += notANumber;
 }
 
-void inspectFrame(AVFrame& frame, SoundDamage& damage)
+// All channels of a frame in one, as floats in -1 to 1.
+void mixDown(const AVFrame& frame, const std::vector<float>& weights, std::vector<float>& mix,
+             SoundDamage& damage)
 {
-    av_frame_make_writable(&frame);
+    mix.assign(static_cast<std::size_t>(frame.nb_samples), 0.0f);
     damage.samples += static_cast<std::int64_t>(frame.nb_samples) * frame.ch_layout.nb_channels;
-    switch (av_get_packed_sample_fmt(static_cast<AVSampleFormat>(frame.format))) {
-    case AV_SAMPLE_FMT_U8: return inspect<std::uint8_t>(frame, 1.0f / 128, -1.0f, damage);
-    case AV_SAMPLE_FMT_S16: return inspect<std::int16_t>(frame, 1.0f / 32768, 0, damage);
-    case AV_SAMPLE_FMT_S32: return inspect<std::int32_t>(frame, 1.0f / 2147483648.0f, 0, damage);
-    case AV_SAMPLE_FMT_FLT: return inspect<float>(frame, 1, 0, damage);
-    case AV_SAMPLE_FMT_DBL: return inspect<double>(frame, 1, 0, damage);
-    default: return;
+    for (int c = 0; c < frame.ch_layout.nb_channels; ++c) {
+        const float weight = weights[static_cast<std::size_t>(c)];
+        const auto add = [&]<class T>(T, float scale, float offset) {
+            mixChannel<T>(frame, c, scale, offset, weight, mix, damage);
+        };
+        switch (av_get_packed_sample_fmt(static_cast<AVSampleFormat>(frame.format))) {
+        case AV_SAMPLE_FMT_U8: add(std::uint8_t{}, 1.0f / 128, -1.0f); break;
+        case AV_SAMPLE_FMT_S16: add(std::int16_t{}, 1.0f / 32768, 0); break;
+        case AV_SAMPLE_FMT_S32: add(std::int32_t{}, 1.0f / 2147483648.0f, 0); break;
+        case AV_SAMPLE_FMT_FLT: add(float{}, 1, 0); break;
+        case AV_SAMPLE_FMT_DBL: add(double{}, 1, 0); break;
+        default: break;
+        }
     }
 }
 
@@ -106,12 +113,11 @@ struct Recording::Stream {
     AVStream* stream = nullptr;
     int channel = meanOfChannels;
     int resamplerRateHz = 0;
-    int resamplerFormat = -1;
-    int resamplerChannels = 0;
     bool inputEnded = false;
     bool drained = false;
     bool blockIsFromSeek = false; // seek() has decoded the first block already
     SoundDamage damage;
+    std::vector<float> mix; // one frame, its channels in one
     std::vector<float> block;
 
     Result<void> openInput();
@@ -120,7 +126,9 @@ struct Recording::Stream {
     bool nextFrame();
     bool resamplerFits() const;
     bool makeResampler();
-    void resample(const AVFrame* input);
+    std::vector<float> channelWeights() const;
+    void resampleFrame();
+    void resample(std::span<const float> sound);
     int chooseChannel();
     std::vector<float> stretchOfChannels(double seconds);
 };
@@ -206,50 +214,56 @@ bool Recording::Stream::nextFrame()
 
 bool Recording::Stream::resamplerFits() const
 {
-    return resampler && frame->sample_rate == resamplerRateHz && frame->format == resamplerFormat &&
-           frame->ch_layout.nb_channels == resamplerChannels;
+    return resampler && frame->sample_rate == resamplerRateHz;
 }
 
 bool Recording::Stream::makeResampler()
 {
-    AVChannelLayout in{};
-    // The matrix below says which channels count; their places in a room do not matter.
-    av_channel_layout_default(&in, frame->ch_layout.nb_channels);
-    AVChannelLayout out = AV_CHANNEL_LAYOUT_MONO;
+    AVChannelLayout mono = AV_CHANNEL_LAYOUT_MONO;
     SwrContext* raw = nullptr;
-    const int made = swr_alloc_set_opts2(&raw, &out, AV_SAMPLE_FMT_FLT, outputRateHz, &in,
-                                         static_cast<AVSampleFormat>(frame->format),
-                                         frame->sample_rate, 0, nullptr);
+    const int made = swr_alloc_set_opts2(&raw, &mono, AV_SAMPLE_FMT_FLT, outputRateHz, &mono,
+                                         AV_SAMPLE_FMT_FLT, frame->sample_rate, 0, nullptr);
     resampler.reset(raw);
     if (made < 0) return false;
-    const int channels = frame->ch_layout.nb_channels;
-    std::vector<double> weights(static_cast<std::size_t>(channels),
-                                channel == meanOfChannels ? 1.0 / channels : 0.0);
-    if (channel != meanOfChannels)
-        weights[static_cast<std::size_t>(std::min(channel, channels - 1))] = 1.0;
-    swr_set_matrix(raw, weights.data(), channels);
+    // Half of the usual length: flat to 7.4 kHz at 16 kHz, and half the time (bench/speed).
+    av_opt_set_int(raw, "filter_size", 16, 0);
     if (swr_init(raw) < 0) {
         resampler.reset();
         return false;
     }
     resamplerRateHz = frame->sample_rate;
-    resamplerFormat = frame->format;
-    resamplerChannels = channels;
     return true;
 }
 
-// Null drains what the resampler still holds.
-void Recording::Stream::resample(const AVFrame* input)
+// What the chosen channel, or the mean of all, counts for each channel of the frame.
+std::vector<float> Recording::Stream::channelWeights() const
 {
-    const int in = input ? input->nb_samples : 0;
+    const int channels = frame->ch_layout.nb_channels;
+    if (channel == meanOfChannels)
+        return std::vector<float>(static_cast<std::size_t>(channels),
+                                  1.0f / static_cast<float>(channels));
+    std::vector<float> weights(static_cast<std::size_t>(channels), 0.0f);
+    weights[static_cast<std::size_t>(std::min(channel, channels - 1))] = 1;
+    return weights;
+}
+
+void Recording::Stream::resampleFrame()
+{
+    mixDown(*frame, channelWeights(), mix, damage);
+    resample(mix);
+}
+
+// An empty span drains what the resampler still holds.
+void Recording::Stream::resample(std::span<const float> sound)
+{
+    const int in = static_cast<int>(sound.size());
     const int most = swr_get_out_samples(resampler.get(), in);
     const std::size_t before = block.size();
     block.resize(before + static_cast<std::size_t>(std::max(most, 0)));
     auto* out = reinterpret_cast<std::uint8_t*>(block.data() + before);
-    const auto* const* data =
-        input ? const_cast<const std::uint8_t**>(input->extended_data) : nullptr;
+    const auto* data = reinterpret_cast<const std::uint8_t*>(sound.data());
     const int written =
-        swr_convert(resampler.get(), &out, most, const_cast<const std::uint8_t**>(data), in);
+        swr_convert(resampler.get(), &out, most, sound.empty() ? nullptr : &data, in);
     block.resize(before + static_cast<std::size_t>(std::max(written, 0)));
 }
 
@@ -272,14 +286,14 @@ std::vector<float> Recording::Stream::stretchOfChannels(double seconds)
             convert.reset(raw);
             if (!raw || swr_init(raw) < 0) return {};
         }
-        SoundDamage ignored;
-        inspectFrame(*frame, ignored);
         const std::size_t before = samples.size();
         samples.resize(before + static_cast<std::size_t>(frame->nb_samples * channels));
         auto* out = reinterpret_cast<std::uint8_t*>(samples.data() + before);
         swr_convert(convert.get(), &out, frame->nb_samples,
                     const_cast<const std::uint8_t**>(frame->extended_data), frame->nb_samples);
     }
+    for (float& sample : samples)
+        if (!std::isfinite(sample)) sample = 0;
     return samples;
 }
 
@@ -370,7 +384,7 @@ double Recording::seek(double seconds)
     const double at = stamp == AV_NOPTS_VALUE
                           ? seconds
                           : static_cast<double>(stamp - start) * av_q2d(s.stream->time_base);
-    if (s.makeResampler()) s.resample(s.frame.get());
+    if (s.makeResampler()) s.resampleFrame();
     s.blockIsFromSeek = !s.block.empty();
     return at;
 }
@@ -378,24 +392,23 @@ double Recording::seek(double seconds)
 std::span<const float> Recording::nextBlock()
 {
     Stream& s = *m_stream;
-    static constexpr std::size_t smallestBlock = 4096;
+    static constexpr std::size_t smallestBlock = 16384;
     if (std::exchange(s.blockIsFromSeek, false)) return s.block;
     s.block.clear();
     while (s.block.size() < smallestBlock && !s.drained) {
         if (s.nextFrame()) {
             s.damage.readSeconds += static_cast<double>(s.frame->nb_samples) / s.frame->sample_rate;
-            inspectFrame(*s.frame, s.damage);
             if (!s.resamplerFits()) {
-                if (s.resampler) s.resample(nullptr);
+                if (s.resampler) s.resample({});
                 if (!s.makeResampler()) {
                     ++s.damage.undecodablePackets;
                     continue;
                 }
             }
-            s.resample(s.frame.get());
+            s.resampleFrame();
         } else {
             s.drained = true;
-            if (s.resampler) s.resample(nullptr);
+            if (s.resampler) s.resample({});
         }
     }
     return s.block;
@@ -407,6 +420,7 @@ Result<RecordingInfo> decodeRecording(const fs::path& path,
 {
     auto recording = Recording::open(path);
     if (!recording) return fail(recording.error());
+    auto hashing = std::async(std::launch::async, [&path] { return sha256OfFile(path); });
     std::int64_t samples = 0;
     for (auto block = recording->nextBlock(); !block.empty(); block = recording->nextBlock()) {
         if (progress.stopped())
@@ -425,7 +439,7 @@ Result<RecordingInfo> decodeRecording(const fs::path& path,
     if (damage.notANumber == damage.samples)
         return fail(
             cannotRead(path, "none of its samples is a number", "export the recording again"));
-    auto hash = sha256OfFile(path);
+    auto hash = hashing.get();
     if (!hash) return fail(hash.error());
     return RecordingInfo{path.string(), damage.readSeconds, recording->sampleRateHz(),
                          recording->channels(), *hash};

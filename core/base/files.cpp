@@ -6,13 +6,9 @@
 #include <cstring>
 #include <fstream>
 #include <memory>
+#include <openssl/evp.h>
 #include <system_error>
 #include <unistd.h>
-
-extern "C" {
-#include <libavutil/mem.h>
-#include <libavutil/sha.h>
-}
 
 namespace layakari {
 
@@ -92,15 +88,14 @@ Result<std::string> sha256OfFile(const fs::path& path)
 {
     if (auto readable = checkReadableFile(path, ErrorCode::CannotRead); !readable)
         return fail(readable.error());
-    const std::unique_ptr<AVSHA, void (*)(void*)> sha(av_sha_alloc(), av_free);
-    av_sha_init(sha.get(), 256);
+    const std::unique_ptr<EVP_MD_CTX, void (*)(EVP_MD_CTX*)> sha(EVP_MD_CTX_new(), EVP_MD_CTX_free);
+    EVP_DigestInit_ex(sha.get(), EVP_sha256(), nullptr);
     std::ifstream in(path, std::ios::binary);
     std::array<char, 1 << 16> block;
     while (in.read(block.data(), block.size()) || in.gcount() > 0)
-        av_sha_update(sha.get(), reinterpret_cast<const std::uint8_t*>(block.data()),
-                      static_cast<std::size_t>(in.gcount()));
+        EVP_DigestUpdate(sha.get(), block.data(), static_cast<std::size_t>(in.gcount()));
     std::array<std::uint8_t, 32> digest;
-    av_sha_final(sha.get(), digest.data());
+    EVP_DigestFinal_ex(sha.get(), digest.data(), nullptr);
     std::string hex;
     for (const std::uint8_t byte : digest) {
         hex += "0123456789abcdef"[byte >> 4];

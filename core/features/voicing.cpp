@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/features/voicing.hpp"
 
+#include <Eigen/Core>
 #include <algorithm>
 #include <cmath>
 
@@ -51,15 +52,15 @@ Voicing VoicingMeter::measure() const
     constexpr auto longest = static_cast<std::size_t>(rateHz / lowestHz);
     constexpr std::size_t length = window - longest; // compared at every lag
     std::array<float, longest + 1> correlation{};
-    float energy = 1e-12f;
-    for (std::size_t n = 0; n < length; ++n) energy += m_sound[n] * m_sound[n];
+    using Stretch = Eigen::Map<const Eigen::Matrix<float, static_cast<int>(length), 1>>;
+    const Stretch first(m_sound.data());
+    const float energy = 1e-12f + first.squaredNorm();
     float shifted = energy;
     for (std::size_t lag = 1; lag <= longest; ++lag) {
         shifted += m_sound[length + lag - 1] * m_sound[length + lag - 1] -
                    m_sound[lag - 1] * m_sound[lag - 1];
-        float sum = 0;
-        for (std::size_t n = 0; n < length; ++n) sum += m_sound[n] * m_sound[n + lag];
-        correlation[lag] = sum / std::sqrt(energy * std::max(shifted, 1e-12f));
+        correlation[lag] = first.dot(Stretch(m_sound.data() + lag)) /
+                           std::sqrt(energy * std::max(shifted, 1e-12f));
     }
     std::size_t from = 1;
     while (from < longest && correlation[from] > fallen) ++from;

@@ -25,6 +25,7 @@ constexpr int looks = 4;
 constexpr double usualContrastQuantile = 0.75;
 constexpr float tellingContrastDb = 2.5f;
 constexpr float falseTurnShare = 0.4f;
+constexpr float sureTurn = 4;           // log odds from which a turn is not questioned again
 constexpr float hiddenTurnShare = 0.6f; // under a voice
 constexpr double besideVoiceSeconds = 0.6;
 // Quiet frames keep this far from any sound, where breaths fade.
@@ -47,6 +48,7 @@ struct Edge {
     BoundaryKind kind = BoundaryKind::Onset;
     std::size_t frame = 0;
     Moment moment;
+    float logOdds = 0; // of a turn
 };
 
 // A sound with its two edges; neighbours that touch share the moment of their turn.
@@ -86,6 +88,7 @@ public:
         reviewTurns();
         dropSwellsOfTheRoom();
         refineEdges();
+        doubtUnderVoices();
         closeShortPauses();
         makeSpans(heard);
         measureLevels(heard);
@@ -104,11 +107,12 @@ private:
 
     void findSounds()
     {
-        for (const FrameRange& range : m_ranges) {
+        const auto turns = findTurns(m_track, m_floor, m_weights.power, m_rise.powerDb, m_ranges);
+        for (std::size_t r = 0; r < m_ranges.size(); ++r) {
+            const FrameRange& range = m_ranges[r];
             Edge start{BoundaryKind::Onset, range.begin, {}};
-            for (const std::size_t turn :
-                 findTurns(m_track, m_floor, m_weights.power, m_rise.powerDb, range)) {
-                const Edge edge{BoundaryKind::Turn, turn, {}};
+            for (const Turn& turn : turns[r]) {
+                const Edge edge{BoundaryKind::Turn, turn.frame, {}, turn.logOdds};
                 m_sounds.push_back({start, edge, false});
                 start = edge;
             }
@@ -130,7 +134,7 @@ private:
             std::size_t least = 0;
             float leastContrast = falseTurnShare * usual;
             for (std::size_t i = 1; i < m_sounds.size(); ++i) {
-                if (m_sounds[i].start.kind != BoundaryKind::Turn) continue;
+                if (!isTurn(i) || m_sounds[i].start.logOdds > sureTurn) continue;
                 if (const float contrast = contrastAt(i); contrast < leastContrast) {
                     leastContrast = contrast;
                     least = i;
@@ -140,6 +144,14 @@ private:
             m_sounds[least - 1].end = m_sounds[least].end;
             m_sounds.erase(m_sounds.begin() + static_cast<std::ptrdiff_t>(least));
         }
+    }
+
+    // Whether a sound follows the one before it at once, or after a drop-out that is no hold.
+    bool isTurn(std::size_t sound) const
+    {
+        constexpr auto dropOut = static_cast<std::size_t>(0.12 / FeatureTrack::hopSeconds);
+        return m_sounds[sound].start.kind == BoundaryKind::Turn ||
+               m_sounds[sound].start.frame - m_sounds[sound - 1].end.frame < dropOut;
     }
 
     // A word that is spoken as the breath turns hides the dip: there the spectra on both sides
@@ -264,6 +276,25 @@ private:
             if (i % 16 == 0)
                 m_progress.tell(0.4 + 0.5 * static_cast<double>(i) /
                                           static_cast<double>(m_sounds.size()));
+        }
+    }
+
+    // What is heard within a word was painted there: the boundary is somewhere in it.
+    void doubtUnderVoices()
+    {
+        constexpr double uniform = 0.289; // standard deviation of a uniform distribution of width 1
+        constexpr double besideSeconds = 0.03;
+        const auto doubt = [&](Moment& moment) {
+            for (const FrameRange& voice : m_voices) {
+                const double begin = FeatureTrack::timeOf(voice.begin) - besideSeconds;
+                const double end = FeatureTrack::timeOf(voice.end) + besideSeconds;
+                if (moment.seconds > begin && moment.seconds < end)
+                    moment.sdSeconds = std::max(moment.sdSeconds, uniform * (end - begin));
+            }
+        };
+        for (Sound& sound : m_sounds) {
+            doubt(sound.start.moment);
+            doubt(sound.end.moment);
         }
     }
 

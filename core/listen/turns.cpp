@@ -9,33 +9,35 @@ namespace layakari {
 namespace {
 
 constexpr std::size_t smoothFrames = 5;
-// A dip must fall this share of the lower side's height over the room, and this much at the least.
-// Flutter and gusts of one breath dip by 3 dB (one standard deviation of 0.3 nepers) and rarely
-// by 6.
-constexpr float depthShare = 0.3f;
-constexpr float leastDepthDb = 4.5f;
+constexpr float leastDepthDb = 2.25f;
 constexpr double sideSeconds = 0.5;
 constexpr double valleySeconds = 0.06;
+constexpr double sideQuantile = 0.75; // the loudness beside a dip
+constexpr std::size_t apartFrames = 20;
+// Rather one too many: with all breaths known, those that divide nothing are taken back.
+constexpr float leastLogOdds = -1;
 
+// A dip in the level, with what it looks like.
 struct Dip {
     std::size_t frame = 0;
-    float leftPeakDb = 0;
-    float rightPeakDb = 0;
-    float bottomDb = 0;
-
-    float depthDb() const { return std::min(leftPeakDb, rightPeakDb) - bottomDb; }
+    std::size_t range = 0;
+    FrameRange before; // the sound on both sides, within the range
+    FrameRange after;
+    float depthDb = 0;    // below the lower of its sides
+    float heightDb = 0;   // of that side over the room
+    float contrastDb = 0; // between the spectra on both sides
+    float score = 0;      // how much likelier a turn is than an accident, in nepers
 };
 
-// Alternating peaks and dips, the shallowest taken out until none is below `leastDb`
-// (topological persistence in one dimension).
-std::vector<Dip> dipsDeeperThan(const std::vector<float>& level, FrameRange range, float leastDb)
+// Where the level has fallen by `leastDb` and risen by it again.
+std::vector<std::size_t> valleysOf(const std::vector<float>& level, float leastDb)
 {
-    std::vector<Dip> dips;
-    float peak = level[range.begin];
-    float bottom = level[range.begin];
-    std::size_t bottomAt = range.begin;
+    std::vector<std::size_t> valleys;
+    float peak = level.front();
+    float bottom = level.front();
+    std::size_t bottomAt = 0;
     bool falling = false; // since `peak`, the level has fallen by `leastDb`
-    for (std::size_t i = range.begin; i < range.end; ++i) {
+    for (std::size_t i = 0; i < level.size(); ++i) {
         const float now = level[i];
         if (!falling) {
             peak = std::max(peak, now);
@@ -48,15 +50,212 @@ std::vector<Dip> dipsDeeperThan(const std::vector<float>& level, FrameRange rang
             bottom = now;
             bottomAt = i;
         } else if (now - bottom >= leastDb) {
-            dips.push_back({bottomAt, peak, now, bottom});
+            valleys.push_back(bottomAt);
             falling = false;
             peak = now;
         }
-        if (!dips.empty() && !falling)
-            dips.back().rightPeakDb = std::max(dips.back().rightPeakDb, now);
     }
-    return dips;
+    return valleys;
 }
+
+struct Bell {
+    float mean = 0;
+    float deviation = 1;
+};
+
+// Mean and deviation of weighted values, some of them believed beforehand.
+class Weighed {
+public:
+    Weighed(float weight, float mean, float deviation)
+        : m_weight(weight),
+          m_sum(weight * mean),
+          m_squares(weight * (mean * mean + deviation * deviation))
+    {
+    }
+    void add(float weight, float value)
+    {
+        m_weight += weight;
+        m_sum += weight * value;
+        m_squares += weight * value * value;
+    }
+    float weight() const { return m_weight; }
+    float mean() const { return m_sum / m_weight; }
+    float deviation() const
+    {
+        return std::sqrt(std::max(0.0f, m_squares / m_weight - mean() * mean()));
+    }
+
+private:
+    float m_weight, m_sum, m_squares;
+};
+
+class TurnFinder {
+public:
+    TurnFinder(const FeatureTrack& track, const NoiseFloor& floor, const Bands& weights,
+               const std::vector<float>& powerRiseDb, const std::vector<FrameRange>& ranges)
+        : m_track(track), m_floor(floor), m_weights(weights), m_ranges(ranges)
+    {
+        for (std::size_t r = 0; r < ranges.size(); ++r) addDips(powerRiseDb, r);
+        learn();
+    }
+
+    // The likeliest first, each leaving a breath on both sides.
+    std::vector<std::vector<Turn>> turns()
+    {
+        std::vector<std::vector<Turn>> turns(m_ranges.size());
+        std::sort(m_dips.begin(), m_dips.end(),
+                  [](const Dip& a, const Dip& b) { return a.score > b.score; });
+        for (const Dip& dip : m_dips) {
+            if (dip.score < leastLogOdds) break;
+            auto& here = turns[dip.range];
+            const bool isFree = std::all_of(here.begin(), here.end(), [&](const Turn& t) {
+                return std::max(t.frame, dip.frame) - std::min(t.frame, dip.frame) >= shortest;
+            });
+            if (isFree) here.push_back({dip.frame, dip.score});
+        }
+        for (auto& here : turns)
+            std::sort(here.begin(), here.end(),
+                      [](const Turn& a, const Turn& b) { return a.frame < b.frame; });
+        return turns;
+    }
+
+private:
+    static constexpr auto side = static_cast<std::size_t>(sideSeconds / FeatureTrack::hopSeconds);
+    static constexpr auto valley =
+        static_cast<std::size_t>(valleySeconds / FeatureTrack::hopSeconds);
+    static constexpr auto shortest =
+        static_cast<std::size_t>(shortestBreathSeconds / FeatureTrack::hopSeconds);
+
+    const FeatureTrack& m_track;
+    const NoiseFloor& m_floor;
+    const Bands& m_weights;
+    const std::vector<FrameRange>& m_ranges;
+    std::vector<Dip> m_dips;
+    float m_depthScaleDb = 0; // mean depth of accidents, over the least
+    Bell m_contrast;          // of accidents, dB
+    Bell m_turnDepth;         // of turns, as a share of the loudness beside them
+    Bell m_turnContrast;      // of turns, dB
+    float m_turns = 0;        // how many there seem to be
+    float m_logOddsOfTurn = 0;
+
+    void addDips(const std::vector<float>& powerRiseDb, std::size_t r)
+    {
+        const FrameRange& range = m_ranges[r];
+        if (range.size() < 2 * shortest) return;
+        const std::vector<float> level =
+            smoothed({powerRiseDb.begin() + static_cast<std::ptrdiff_t>(range.begin),
+                      powerRiseDb.begin() + static_cast<std::ptrdiff_t>(range.end)},
+                     smoothFrames);
+        const std::size_t first = m_dips.size();
+        for (const std::size_t at : valleysOf(level, leastDepthDb)) {
+            if (at < shortest || level.size() - at < shortest) continue;
+            Dip dip;
+            dip.frame = range.begin + at;
+            dip.range = r;
+            dip.before = sideOf(level, at, -1);
+            dip.after = sideOf(level, at, +1);
+            dip.heightDb = std::min(loudness(level, dip.before), loudness(level, dip.after));
+            dip.depthDb = dip.heightDb - level[at];
+            if (dip.depthDb < leastDepthDb) continue;
+            // Of two beside each other the deeper one.
+            if (m_dips.size() > first && dip.frame - m_dips.back().frame < apartFrames) {
+                if (dip.depthDb <= m_dips.back().depthDb) continue;
+                m_dips.pop_back();
+            }
+            m_dips.push_back(dip);
+        }
+        const auto shapeOf = [&](const FrameRange& here) {
+            return meanShape(m_track, m_floor, range.begin + here.begin, range.begin + here.end);
+        };
+        for (std::size_t d = first; d < m_dips.size(); ++d)
+            m_dips[d].contrastDb =
+                contrastDb(shapeOf(m_dips[d].before), shapeOf(m_dips[d].after), m_weights);
+    }
+
+    // Half a second beside a valley. Where the valley is wide, as a short pause with noise in it
+    // is, the half second that follows when that is far louder.
+    static FrameRange sideOf(const std::vector<float>& level, std::size_t at, int direction)
+    {
+        constexpr float farLouderDb = 4;
+        const auto stretch = [&](std::size_t from) {
+            const std::size_t to = from + side - valley;
+            return direction > 0 ? FrameRange{std::min(at + from, level.size() - 1),
+                                              std::min(at + to, level.size())}
+                                 : FrameRange{at - std::min(at, to), at - std::min(at, from) + 1};
+        };
+        const FrameRange close = stretch(valley);
+        const FrameRange far = stretch(side);
+        return loudness(level, far) > loudness(level, close) + farLouderDb ? far : close;
+    }
+
+    static float loudness(const std::vector<float>& level, const FrameRange& range)
+    {
+        return quantile({level.begin() + static_cast<std::ptrdiff_t>(range.begin),
+                         level.begin() + static_cast<std::ptrdiff_t>(range.end)},
+                        sideQuantile);
+    }
+
+    // Expectation maximisation over two kinds of dips. An accident's depth falls off exponentially;
+    // a turn's is a share of the loudness beside it. What is believed of both beforehand counts as
+    // some dips more, so that a recording with few is not judged by those few.
+    void learn()
+    {
+        constexpr int rounds = 12;
+        // Before anything is learned: a turn falls over half of the way to the room.
+        for (Dip& dip : m_dips)
+            dip.score = 12 * (dip.depthDb / std::max(dip.heightDb, leastDepthDb) - 0.5f);
+        for (int round = 0; round < rounds; ++round) {
+            fit();
+            for (Dip& dip : m_dips) dip.score = scoreOf(dip);
+        }
+    }
+
+    void fit()
+    {
+        Weighed depth(12, 1.2f, 0);
+        Weighed contrast(12, 1.3f, 0.7f);
+        Weighed turnDepth(4, 0.7f, 0.12f);
+        Weighed turnContrast(4, 4, 2.5f);
+        for (const Dip& dip : m_dips) {
+            const float turn = 1 / (1 + std::exp(-dip.score));
+            depth.add(1 - turn, dip.depthDb - leastDepthDb);
+            contrast.add(1 - turn, dip.contrastDb);
+            turnDepth.add(turn, dip.depthDb / std::max(dip.heightDb, leastDepthDb));
+            turnContrast.add(turn, dip.contrastDb);
+        }
+        m_depthScaleDb = depth.mean();
+        m_contrast = {contrast.mean(), std::max(0.3f, contrast.deviation())};
+        m_turnDepth = {turnDepth.mean(), std::max(0.08f, turnDepth.deviation())};
+        m_turnContrast = {turnContrast.mean(), std::max(0.8f, turnContrast.deviation())};
+        m_turns = turnDepth.weight();
+        m_logOddsOfTurn = std::log(turnDepth.weight() / depth.weight());
+    }
+
+    float scoreOf(const Dip& dip) const
+    {
+        const auto logBell = [](float value, const Bell& bell) {
+            // Neither kind's tails are so thin as a bell's: no measure alone may decide beyond
+            // this.
+            constexpr float mostSquare = 16;
+            constexpr float logRootTwoPi = 0.919f;
+            const float z = (value - bell.mean) / bell.deviation;
+            return -0.5f * std::min(z * z, mostSquare) - std::log(bell.deviation) - logRootTwoPi;
+        };
+        const float height = std::max(dip.heightDb, leastDepthDb);
+        // Deeper than most turns, or more different on both sides, is no less of a turn.
+        const float depth = logBell(std::min(dip.depthDb / height, m_turnDepth.mean), m_turnDepth) -
+                            std::log(height) + (dip.depthDb - leastDepthDb) / m_depthScaleDb +
+                            std::log(m_depthScaleDb);
+        const float contrast =
+            logBell(std::min(dip.contrastDb, m_turnContrast.mean), m_turnContrast) -
+            logBell(std::max(dip.contrastDb, m_contrast.mean), m_contrast);
+        // In some people inhale and exhale sound alike: that both sides do speaks against a turn
+        // only as far as the turns of this recording have shown otherwise. And near the room, where
+        // bands drown one by one, spectra differ by that alone.
+        const float most = std::clamp((dip.heightDb - 4) / 3, 0.0f, 5.0f);
+        return depth + std::clamp(contrast, -1 - 0.15f * m_turns, most) + m_logOddsOfTurn;
+    }
+};
 
 } // namespace
 
@@ -81,35 +280,12 @@ float contrastDb(const Bands& a, const Bands& b, const Bands& weights)
     return std::sqrt(squares);
 }
 
-std::vector<std::size_t> findTurns(const FeatureTrack& track, const NoiseFloor& floor,
-                                   const Bands& weights, const std::vector<float>& powerRiseDb,
-                                   FrameRange range)
+std::vector<std::vector<Turn>> findTurns(const FeatureTrack& track, const NoiseFloor& floor,
+                                         const Bands& weights,
+                                         const std::vector<float>& powerRiseDb,
+                                         const std::vector<FrameRange>& ranges)
 {
-    const auto side = static_cast<std::size_t>(sideSeconds / FeatureTrack::hopSeconds);
-    const auto valley = static_cast<std::size_t>(valleySeconds / FeatureTrack::hopSeconds);
-    const auto shortest =
-        static_cast<std::size_t>(shortestBreathSeconds / FeatureTrack::hopSeconds);
-    std::vector<std::size_t> turns;
-    if (range.size() < 2 * shortest) return turns;
-    std::vector<float> level(powerRiseDb.begin() + static_cast<std::ptrdiff_t>(range.begin),
-                             powerRiseDb.begin() + static_cast<std::ptrdiff_t>(range.end));
-    level = smoothed(level, smoothFrames);
-    std::size_t lastTurn = range.begin;
-    for (const Dip& dip : dipsDeeperThan(level, {0, level.size()}, leastDepthDb / 2)) {
-        const std::size_t at = range.begin + dip.frame;
-        if (at - lastTurn < shortest || range.end - at < shortest) continue;
-        const Bands before = meanShape(track, floor, std::max(lastTurn, at - std::min(at, side)),
-                                       at - std::min(valley, at - lastTurn - 1));
-        const Bands after = meanShape(track, floor, at + valley, std::min(range.end, at + side));
-        // Two halves of one breath differ by 1 to 2 dB, an inhale and an exhale by 4 and more.
-        const float leniency =
-            std::clamp(1.5f - contrastDb(before, after, weights) / 6, 0.5f, 1.4f);
-        const float height = std::min(dip.leftPeakDb, dip.rightPeakDb);
-        if (dip.depthDb() < leniency * std::max(leastDepthDb, depthShare * height)) continue;
-        turns.push_back(at);
-        lastTurn = at;
-    }
-    return turns;
+    return TurnFinder(track, floor, weights, powerRiseDb, ranges).turns();
 }
 
 } // namespace layakari

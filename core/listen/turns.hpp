@@ -7,13 +7,23 @@
 
 namespace layakari {
 
-/// Frames at which one breath turns into the next without a pause, within a stretch of sound: flow
-/// passes through nothing there, so the level dips, and the spectrum mostly changes. A dip counts
-/// by its depth against the loudness on both sides; the more the spectra differ, the less depth is
-/// needed.
-std::vector<std::size_t> findTurns(const FeatureTrack& track, const NoiseFloor& floor,
-                                   const Bands& weights, const std::vector<float>& powerRiseDb,
-                                   FrameRange range);
+/// A moment at which one breath turns into the next.
+struct Turn {
+    std::size_t frame = 0;
+    float logOdds = 0; ///< that it is one, against an accidental dip
+};
+
+/// Finds where one breath turns into the next without a pause, for each of the stretches of
+/// sound: flow passes through nothing there, so the level dips, and the spectrum mostly changes.
+///
+/// Every sound flutters, and how much differs from breath to breath and mic to mic: what an
+/// accidental dip looks like, in depth and in the change of spectrum across it, is learned from the
+/// many shallow dips of the recording itself. A dip is a turn when it is far likelier than such an
+/// accident.
+std::vector<std::vector<Turn>> findTurns(const FeatureTrack& track, const NoiseFloor& floor,
+                                         const Bands& weights,
+                                         const std::vector<float>& powerRiseDb,
+                                         const std::vector<FrameRange>& ranges);
 
 /// Mean rise of each band over the room in [begin, end).
 Bands meanShape(const FeatureTrack& track, const NoiseFloor& floor, std::size_t begin,

@@ -2,6 +2,7 @@
 #include "core/reading/reading.hpp"
 
 #include "core/align/alignment.hpp"
+#include "core/audio/block_queue.hpp"
 
 #include <algorithm>
 #include <cmath>
@@ -98,8 +99,10 @@ Result<Listened> listenToFile(const std::filesystem::path& path, const Progress&
     FeatureExtractor extractor;
     SoundDamage damage;
     const Progress decoding{[&](double f) { progress.tell(decodingShare * f); }, progress.stop};
+    BlockQueue features([&](std::span<const float> block) { extractor.push(block); });
     auto info = decodeRecording(
-        path, [&](std::span<const float> block) { extractor.push(block); }, damage, decoding);
+        path, [&](std::span<const float> block) { features.push(block); }, damage, decoding);
+    features.finish();
     if (!info) return fail(info.error());
     Listened listened{*std::move(info), extractor.take(), {}, {}};
     const Progress listening{
