@@ -437,9 +437,12 @@ Heard listenTo(const FeatureTrack& track, const Progress& progress)
     if (!gain.empty()) even = withoutGain(clean, gain);
     Heard heard = Listener(even ? *even : clean, voices, progress).run();
     if (!gain.empty()) heard.recorderGainDb = *std::max_element(gain.begin(), gain.end());
-    for (const FrameRange& voice : voices)
+    for (const FrameRange& voice : voices) {
+        heard.voices.push_back(
+            {FeatureTrack::timeOf(voice.begin), FeatureTrack::timeOf(voice.end)});
         heard.speechShare +=
             static_cast<double>(voice.size()) / static_cast<double>(track.frames());
+    }
     progress.tell(1);
     return heard;
 }

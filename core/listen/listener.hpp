@@ -41,16 +41,23 @@ struct HeardSpan {
     double seconds() const { return endS - startS; }
 };
 
+/// A word or a phrase that somebody speaks.
+struct HeardVoice {
+    double startS = 0;
+    double endS = 0;
+};
+
 /// Spans in time order from the first to the last sound, without gaps but for pauses that are too
 /// short to be holds; there a breath ends where the next begins.
 struct Heard {
     double durationS = 0;
     std::vector<HeardSpan> spans;
-    double noiseFloorDb = 0;    ///< median level of the room, 100 to 7,700 Hz, dB re full scale
-    double breathToNoiseDb = 0; ///< mean power of the breaths over the room's
-    double loudestDb = 0;       ///< level of the loudest tenth of the frames
-    double speechShare = 0;     ///< of the time, in which somebody speaks
-    double recorderGainDb = 0;  ///< by how much a recorder's automatic gain moved; 0 without one
+    double noiseFloorDb = 0;        ///< median level of the room, 100 to 7,700 Hz, dB re full scale
+    double breathToNoiseDb = 0;     ///< mean power of the breaths over the room's
+    double loudestDb = 0;           ///< level of the loudest tenth of the frames
+    std::vector<HeardVoice> voices; ///< in time order; over breaths and holds as well
+    double speechShare = 0;         ///< of the time, in which somebody speaks
+    double recorderGainDb = 0; ///< by how much a recorder's automatic gain moved; 0 without one
     bool anyBreath() const;
 };
 

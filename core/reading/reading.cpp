@@ -84,6 +84,49 @@ void takeSoundsFromPlan(Reading& reading)
     }
 }
 
+// Words before the first breath and after the last, and in stretches that are no breath: a phase of
+// their own. Words over a breath or a hold do not cut it in two.
+void addVoices(Reading& reading, const Heard& heard)
+{
+    std::vector<ReadPhase>& phases = reading.phases;
+    constexpr double confidence = 0.9;
+    if (phases.empty()) return;
+    const double first = phases.front().startS;
+    const double last = phases.back().endS;
+    std::vector<ReadPhase> voices;
+    for (const HeardVoice& voice : heard.voices) {
+        if (voice.endS > first && voice.startS < last) continue;
+        ReadPhase phase;
+        phase.kind = ReadKind::Voice;
+        phase.startS = rounded(voice.startS);
+        phase.endS = rounded(voice.endS);
+        phase.startSdS = phase.endSdS = FeatureTrack::windowSeconds;
+        phase.confidence = confidence;
+        voices.push_back(phase);
+    }
+    const auto after = std::find_if(voices.begin(), voices.end(),
+                                    [&](const ReadPhase& v) { return v.startS >= last; });
+    phases.insert(phases.end(), after, voices.end());
+    phases.insert(phases.begin(), voices.begin(), after);
+    const auto shift = static_cast<std::size_t>(after - voices.begin());
+    for (ReadCycle& cycle : reading.cycles)
+        for (ReadCycle::Kept& kept : cycle.phases)
+            for (std::size_t& i : kept.heard) i += shift;
+}
+
+std::vector<double> levelsOf(const Heard& heard, const std::vector<ReadPhase>& phases)
+{
+    std::vector<double> levels(phases.size(), 0.0);
+    std::size_t next = 0;
+    for (const HeardSpan& span : heard.spans) {
+        if (span.kind != HeardSpan::Kind::Breath) continue;
+        while (next < phases.size() && phases[next].startS < rounded(span.startS)) ++next;
+        if (next < phases.size() && phases[next].startS == rounded(span.startS))
+            levels[next] = span.character.values[BreathCharacter::level];
+    }
+    return levels;
+}
+
 } // namespace
 
 bool Reading::heardBreathing() const
@@ -112,6 +155,15 @@ Result<Listened> listenToFile(const std::filesystem::path& path, const Progress&
     return listened;
 }
 
+void measureReading(Reading& reading)
+{
+    const Plan* plan = reading.plan ? &*reading.plan : nullptr;
+    reading.summary = measure(reading.phases, reading.cycles, plan);
+    reading.comparisons = plan ? compare(reading.cycles, *plan) : std::vector<Comparison>{};
+    reading.countTrend = countTrend(reading.cycles);
+    reading.rests = restBreathing(reading.phases, reading.cycles);
+}
+
 Reading readAgainst(const Listened& listened, const std::optional<Plan>& plan, const Known& known)
 {
     Reading reading;
@@ -129,7 +181,11 @@ Reading readAgainst(const Listened& listened, const std::optional<Plan>& plan, c
             phase.corrected = phase.kind != ReadKind::Unknown && phase.kind != ReadKind::Voice;
     reading.cycles = intended ? plannedCycles(alignment, *plan) : freeCycles(alignment);
     if (intended) takeSoundsFromPlan(reading);
-    reading.summary = measure(reading.phases, reading.cycles, intended);
+    addVoices(reading, listened.heard);
+    measureReading(reading);
+    reading.strainSigns =
+        strainSigns(reading.phases, reading.cycles, levelsOf(listened.heard, reading.phases));
+    reading.guide = findGuideCount(listened.heard.voices);
     return reading;
 }
 

@@ -8,7 +8,10 @@
 
 #include "core/base/progress.hpp"
 #include "core/listen/breath_profile.hpp"
+#include "core/listen/guide_count.hpp"
+#include "core/measure/comparison.hpp"
 #include "core/measure/measures.hpp"
+#include "core/measure/strain_signs.hpp"
 #include "core/reading/quality.hpp"
 
 #include <filesystem>
@@ -24,6 +27,11 @@ struct Reading {
     std::vector<ReadPhase> phases;
     std::vector<ReadCycle> cycles;
     Summary summary;
+    std::vector<StrainSign> strainSigns;
+    std::vector<Comparison> comparisons;
+    std::optional<CountTrend> countTrend;
+    std::vector<RestBreathing> rests; ///< natural breathing after the rounds
+    std::optional<GuideCount> guide;  ///< where somebody counts aloud
     /// Which of the recording's two kinds of breath was taken for the inhale; the kinds are those
     /// of `sortBreaths`. Not in the file: it means something only beside what was listened to.
     bool kindAIsInhale = true;
@@ -53,6 +61,9 @@ struct Known {
 /// Names, aligns and measures; fast enough to be done while a person waits for a click.
 Reading readAgainst(const Listened& listened, const std::optional<Plan>& plan,
                     const Known& known = {});
+
+/// Fills in all figures of a reading that follow from its phases and cycles.
+void measureReading(Reading& reading);
 
 /// What this person's breaths sound like, from those whose names are sure in a reading of
 /// `listened`. Nothing where too few are sure: then there is nothing to learn.

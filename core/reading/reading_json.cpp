@@ -95,6 +95,20 @@ Json toJson(const ReadCycle& c, std::size_t index)
             {"shape_accuracy", figure(c.shapeAccuracy)}};
 }
 
+Json toJson(const Comparison& comparison)
+{
+    Json groups = Json::array();
+    for (const ComparedGroup& group : comparison.groups)
+        groups.push_back({{"name", group.name},
+                          {"values", group.values},
+                          {"mean", figure(group.mean)},
+                          {"sd", figure(group.sd)}});
+    return {{"by", comparison.by},
+            {"groups", std::move(groups)},
+            {"difference", figure(comparison.difference)},
+            {"difference_sd", figure(comparison.differenceSd)}};
+}
+
 Json toJson(const Summary& s, bool planned)
 {
     Json ratio = nullptr;
@@ -214,6 +228,27 @@ ReadCycle parseCycle(const CheckedJson& value, const std::vector<PlannedStep>& s
     return cycle;
 }
 
+StrainSign parseSign(const CheckedJson& value, std::size_t cycles)
+{
+    StrainSign sign;
+    sign.kind = value.require("kind").text(100);
+    sign.atS = value.require("at_s").number(0, mostSeconds);
+    if (const auto cycle = value.findValue("cycle")) {
+        sign.cycle = cycle->integer(0, static_cast<int>(mostPhases));
+        if (static_cast<std::size_t>(*sign.cycle) >= cycles) cycle->fault("there is no such cycle");
+    }
+    sign.explanation = value.require("explanation").text(2000);
+    return sign;
+}
+
+GuideCount parseGuide(const CheckedJson& value)
+{
+    return {value.require("count_length_s").positiveNumber(mostSeconds),
+            value.require("count_length_sd_s").number(0, mostSeconds),
+            value.require("counts").integer(0, static_cast<int>(mostPhases)),
+            value.require("share").number(0, 1)};
+}
+
 Reading parseDocument(const CheckedJson& document, const std::string& file)
 {
     checkHead(document, "layakari.reading", 1);
@@ -239,8 +274,11 @@ Reading parseDocument(const CheckedJson& document, const std::string& file)
         reading.plan ? unfold(*reading.plan) : std::vector<PlannedStep>{};
     for (const CheckedJson& cycle : cycles)
         reading.cycles.push_back(parseCycle(cycle, steps, phases.size()));
-    reading.summary =
-        measure(reading.phases, reading.cycles, reading.plan ? &*reading.plan : nullptr);
+    measureReading(reading);
+    if (const auto signs = document.findValue("strain_signs"))
+        for (const CheckedJson& sign : signs->elements(0, mostPhases))
+            reading.strainSigns.push_back(parseSign(sign, cycles.size()));
+    if (const auto guide = document.findValue("guide_count")) reading.guide = parseGuide(*guide);
     return reading;
 }
 
@@ -258,9 +296,33 @@ std::string readingToJson(const Reading& reading)
     for (std::size_t i = 0; i < reading.cycles.size(); ++i)
         document["cycles"].push_back(toJson(reading.cycles[i], i));
     // Not read yet: nothing is said about them.
-    for (const char* key : {"stroke_runs", "hums", "ujjayi", "strain_signs"})
-        document[key] = nullptr;
+    for (const char* key : {"stroke_runs", "hums", "ujjayi"}) document[key] = nullptr;
+    document["strain_signs"] = Json::array();
+    for (const StrainSign& sign : reading.strainSigns)
+        document["strain_signs"].push_back({{"kind", sign.kind},
+                                            {"at_s", seconds(sign.atS)},
+                                            {"cycle", sign.cycle ? Json(*sign.cycle) : Json()},
+                                            {"explanation", sign.explanation}});
+    document["comparisons"] = Json::array();
+    for (const Comparison& c : reading.comparisons) document["comparisons"].push_back(toJson(c));
+    document["rests"] = Json::array();
+    for (const RestBreathing& rest : reading.rests)
+        document["rests"].push_back({{"start_s", seconds(rest.startS)},
+                                     {"end_s", seconds(rest.endS)},
+                                     {"after_round", rest.afterRound},
+                                     {"breaths", rest.breaths},
+                                     {"breaths_per_min", figure(rest.breathsPerMin)}});
+    document["guide_count"] = reading.guide
+                                  ? Json{{"count_length_s", figure(reading.guide->countS)},
+                                         {"count_length_sd_s", figure(reading.guide->countSdS)},
+                                         {"counts", reading.guide->counts},
+                                         {"share", figure(reading.guide->share)}}
+                                  : Json(nullptr);
     document["summary"] = toJson(reading.summary, reading.plan.has_value());
+    document["summary"]["count_trend_percent_per_min"] =
+        reading.countTrend ? figure(reading.countTrend->percentPerMin) : Json(nullptr);
+    document["summary"]["count_trend_sd"] =
+        reading.countTrend ? figure(reading.countTrend->sd) : Json(nullptr);
     // File names need not be UTF-8; what is not is replaced rather than refused.
     return document.dump(1, ' ', false, Json::error_handler_t::replace) + "\n";
 }

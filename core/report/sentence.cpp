@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/report/sentence.hpp"
 
+#include "core/report/notes.hpp"
+
 #include "core/base/checked_json.hpp"
 #include "core/measure/keeping.hpp"
 
@@ -252,6 +254,12 @@ std::string readableSummary(const Reading& reading)
     std::string text = rec.file + "\n" + inOneSentence(reading) + "\n\n" + figures(reading.summary);
     if (!reading.cycles.empty()) text += "\n";
     for (std::size_t i = 0; i < reading.cycles.size(); ++i) text += cycleLine(reading.cycles[i], i);
+    if (const auto notes = notesOn(reading); !notes.empty()) {
+        text += "\n";
+        for (const Note& note : notes)
+            text +=
+                format("  %7s ", note.atS ? clockTime(*note.atS).c_str() : "") + note.text + "\n";
+    }
     text += format("\n  %s long, %d Hz, %s; %s sound", clockTime(rec.durationSeconds).c_str(),
                    rec.sampleRateHz,
                    rec.channels == 1 ? "mono" : plural(rec.channels, "channel", "channels").c_str(),

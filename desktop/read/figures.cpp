@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "desktop/read/figures.hpp"
 
+#include "core/report/notes.hpp"
 #include "core/report/sentence.hpp"
 #include "desktop/theme/theme.hpp"
 
@@ -32,15 +33,23 @@ QString soundInWords(const Quality& quality)
 } // namespace
 
 Figures::Figures(QWidget* parent)
-    : QWidget(parent), m_sentence(label("sentence", this)), m_advice(label("advice", this))
+    : QWidget(parent),
+      m_sentence(label("sentence", this)),
+      m_advice(label("advice", this)),
+      m_notes(label("notes", this))
 {
     m_sentence->setWordWrap(true);
     m_sentence->setAlignment(Qt::AlignLeft | Qt::AlignTop);
     m_advice->setWordWrap(true);
+    m_notes->setWordWrap(true);
+    m_notes->setTextInteractionFlags(Qt::LinksAccessibleByMouse | Qt::LinksAccessibleByKeyboard);
+    connect(m_notes, &QLabel::linkActivated, this,
+            [this](const QString& seconds) { emit placeWanted(seconds.toDouble()); });
     auto* words = new QVBoxLayout;
     words->setSpacing(2);
     words->addWidget(m_sentence);
     words->addWidget(m_advice);
+    words->addWidget(m_notes);
     words->addStretch();
     auto* row = new QHBoxLayout(this);
     row->setContentsMargins(28, 8, 28, 0);
@@ -74,6 +83,8 @@ void Figures::restyle()
     QPalette soft = palette();
     soft.setColor(QPalette::WindowText, currentTheme().softInk);
     m_advice->setPalette(soft);
+    m_notes->setFont(typeface(Type::Body));
+    m_notes->setPalette(soft);
     for (Figure* figure : {&m_accuracy, &m_completion, &m_count}) {
         figure->value->setFont(typeface(Type::Figure, true));
         figure->name->setFont(typeface(Type::Small));
@@ -98,12 +109,41 @@ void Figures::set(Figure& figure, const QString& value, const QString& uncertain
     figure.name->setVisible(!value.isEmpty());
 }
 
+// The two that matter most; all of them when one points at them.
+void Figures::showNotes(const Reading& reading)
+{
+    constexpr int lowWindow = 760;
+    const std::size_t mostShown = window()->height() < lowWindow ? 1 : 2;
+    const std::vector<Note> notes = notesOn(reading);
+    QStringList shown;
+    QStringList all;
+    for (std::size_t i = 0; i < notes.size(); ++i) {
+        QString text = QString::fromStdString(notes[i].text).toHtmlEscaped();
+        if (notes[i].atS)
+            text.prepend(QStringLiteral("<a href='%1' style='color:%2'>%3</a> ")
+                             .arg(*notes[i].atS)
+                             .arg(currentTheme().ink.name(),
+                                  QString::fromStdString(clockTime(*notes[i].atS))));
+        all << text;
+        if (i < mostShown) shown << text;
+    }
+    if (notes.size() > mostShown)
+        shown.last() += tr(" <i>and %1 more</i>").arg(notes.size() - mostShown);
+    m_notes->setText(shown.join(QStringLiteral("<br>")));
+    m_notes->setToolTip(notes.size() > mostShown
+                            ? QStringLiteral("<p>") + all.join(QStringLiteral("</p><p>")) +
+                                  QStringLiteral("</p>")
+                            : QString());
+    m_notes->setVisible(!notes.empty());
+}
+
 void Figures::show(const Reading& reading)
 {
     const Summary& s = reading.summary;
     m_sentence->setText(QString::fromStdString(inOneSentence(reading)).toHtmlEscaped());
     m_advice->setText(soundInWords(reading.quality));
     m_advice->setVisible(!m_advice->text().isEmpty());
+    showNotes(reading);
     if (!reading.plan) {
         set(m_accuracy, s.breathsPerMin ? QString::number(*s.breathsPerMin, 'f', 1) : QString(), {},
             tr("breaths a minute"));

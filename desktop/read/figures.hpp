@@ -17,6 +17,9 @@ public:
     void show(const Reading& reading);
     void restyle();
 
+signals:
+    void placeWanted(double seconds);
+
 private:
     struct Figure {
         QLabel* value = nullptr;
@@ -26,7 +29,10 @@ private:
     void set(Figure& figure, const QString& value, const QString& uncertainty, const QString& name);
 
     QLabel* m_sentence;
+    void showNotes(const Reading& reading);
+
     QLabel* m_advice;
+    QLabel* m_notes;
     Figure m_accuracy, m_completion, m_count;
 };
 

@@ -126,6 +126,7 @@ void ReadPage::connectAll()
 {
     connect(m_open, &QPushButton::clicked, this, &ReadPage::askForRecording);
     connect(m_save, &QPushButton::clicked, this, &ReadPage::askWhereToSave);
+    connect(m_figures, &Figures::placeWanted, this, &ReadPage::goToTime);
     connect(m_swap, &QPushButton::clicked, this, &ReadPage::swapBreaths);
     connect(m_empty, &EmptyPage::openWanted, this, &ReadPage::askForRecording);
     connect(m_empty, &EmptyPage::recentChosen, this, &ReadPage::openFile);
@@ -319,6 +320,17 @@ void ReadPage::fail(const QString& message)
     m_bar->showError(message);
     if (m_reading) m_chooser->setPlan(m_reading->plan);
     emit settled();
+}
+
+void ReadPage::goToTime(double seconds)
+{
+    const std::vector<StaffRow>& rows = m_staff->staff()->sheet().rows;
+    for (std::size_t r = 0; r < rows.size(); ++r) {
+        if (!rows[r].hasPhases || m_reading->phases[rows[r].lastPhase].endS <= seconds) continue;
+        m_staff->setCurrentIndex(m_staff->staff()->index(static_cast<int>(r)));
+        m_staff->setFocus();
+        return;
+    }
 }
 
 void ReadPage::showRow()

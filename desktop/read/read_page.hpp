@@ -77,6 +77,7 @@ private:
     void usePlanFile(const QString& file);
     void busyWith(const QString& what);
     void show(const ReadingJob::Done& done);
+    void goToTime(double seconds);
     void showRow();
     void updatePlayButtons();
     void showSheet();

@@ -1,0 +1,84 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/report/notes.hpp"
+
+#include <cctype>
+#include <cmath>
+#include <cstdarg>
+#include <cstdio>
+
+namespace layakari {
+
+namespace {
+
+std::string format(const char* form, ...)
+{
+    char text[320];
+    va_list arguments;
+    va_start(arguments, form);
+    std::vsnprintf(text, sizeof text, form, arguments);
+    va_end(arguments);
+    return text;
+}
+
+std::string guideInWords(const Reading& reading)
+{
+    const GuideCount& guide = *reading.guide;
+    std::string text = format("A voice counts every %.2f s", guide.countS);
+    const auto own = reading.summary.countLengthS;
+    if (!own) return text + ".";
+    const double percent = 100 * (*own / guide.countS - 1);
+    if (std::fabs(percent) < 1) return text + format("; so does the breath, at %.2f s.", *own);
+    return text + format("; the breath's count of %.2f s is %.0f %% %s.", *own, std::fabs(percent),
+                         percent > 0 ? "longer" : "shorter");
+}
+
+std::string trendInWords(const CountTrend& trend)
+{
+    const double change = std::fabs(trend.percentPerMin);
+    if (change < 2 * trend.sd || change < 0.5) return "";
+    return format("The count grew %s by %.1f %% a minute (± %.1f).",
+                  trend.percentPerMin > 0 ? "longer" : "shorter", change, 2 * trend.sd);
+}
+
+std::string comparisonInWords(const Comparison& c)
+{
+    const bool isCounts = c.by == "side" || c.by == "opening";
+    std::string text;
+    for (const ComparedGroup& group : c.groups)
+        text += format("%s%s %.0f %%", text.empty() ? "" : ", ", group.name.c_str(), group.mean);
+    text[0] = static_cast<char>(std::toupper(text[0]));
+    text += isCounts ? " of the planned counts" : " accuracy";
+    if (!c.difference) return text + ".";
+    const double range = 2 * *c.differenceSd;
+    if (std::fabs(*c.difference) <= range || std::fabs(*c.difference) < 1)
+        return text + format(": no clear difference (± %.0f).", range);
+    return text + format(": %s is %s by %.0f ± %.0f.", c.groups[1].name.c_str(),
+                         *c.difference > 0 ? "higher" : "lower", std::fabs(*c.difference), range);
+}
+
+std::string afterWhat(const RestBreathing& rest)
+{
+    return rest.afterRound < 0 ? "" : format(" after round %d", rest.afterRound + 1);
+}
+
+} // namespace
+
+std::vector<Note> notesOn(const Reading& reading)
+{
+    std::vector<Note> notes;
+    for (const StrainSign& sign : reading.strainSigns)
+        notes.push_back({sign.explanation, sign.atS});
+    if (reading.guide) notes.push_back({guideInWords(reading), {}});
+    if (reading.countTrend)
+        if (const std::string text = trendInWords(*reading.countTrend); !text.empty())
+            notes.push_back({text, {}});
+    for (const Comparison& comparison : reading.comparisons)
+        notes.push_back({comparisonInWords(comparison), {}});
+    for (const RestBreathing& rest : reading.rests)
+        notes.push_back({format("%d natural breaths%s at %.0f a minute.", rest.breaths,
+                                afterWhat(rest).c_str(), rest.breathsPerMin),
+                         rest.startS});
+    return notes;
+}
+
+} // namespace layakari
