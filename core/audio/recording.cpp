@@ -58,7 +58,7 @@ void mixChannel(const AVFrame& frame, int channel, float scale, float offset, fl
                 std::vector<float>& mix, SoundDamage& damage)
 {
     const bool planar = av_sample_fmt_is_planar(static_cast<AVSampleFormat>(frame.format));
-    const int stride = planar ? 1 : frame.ch_layout.nb_channels;
+    const std::ptrdiff_t stride = planar ? 1 : frame.ch_layout.nb_channels;
     const T* data = reinterpret_cast<const T*>(frame.extended_data[planar ? channel : 0]) +
                     (planar ? 0 : channel);
     // Counted in ints, which a frame cannot overflow, so that the loop becomes vector code.

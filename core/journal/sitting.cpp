@@ -21,6 +21,7 @@ Sitting sittingFrom(const Reading& reading, Id person, Id planVersion, std::int6
     if (s.completion) sitting.completion = 100 * *s.completion;
     sitting.countLengthS = s.countLengthS;
     sitting.longestHoldS = s.longestHoldS;
+    sitting.strainSigns = static_cast<int>(reading.strainSigns.size());
     return sitting;
 }
 

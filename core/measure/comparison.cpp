@@ -90,7 +90,7 @@ std::vector<Comparison> compare(const std::vector<ReadCycle>& cycles, const Plan
 
 std::optional<CountTrend> countTrend(const std::vector<ReadCycle>& cycles)
 {
-    constexpr std::size_t fewest = 4;
+    constexpr std::size_t fewest = 6;
     std::vector<double> minutes;
     std::vector<double> lengths;
     for (const ReadCycle& cycle : cycles)

@@ -37,7 +37,7 @@ struct CountTrend {
     double percentPerMin = 0;
     double sd = 0;
 };
-/// Nothing with fewer than four complete cycles.
+/// Nothing with fewer than six complete cycles: the spread of so few says too little.
 std::optional<CountTrend> countTrend(const std::vector<ReadCycle>& cycles);
 
 /// Natural breathing after a round or at the end.

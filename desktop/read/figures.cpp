@@ -42,6 +42,7 @@ Figures::Figures(QWidget* parent)
     m_sentence->setAlignment(Qt::AlignLeft | Qt::AlignTop);
     m_advice->setWordWrap(true);
     m_notes->setWordWrap(true);
+    m_notes->setAccessibleName(tr("Worth knowing"));
     m_notes->setTextInteractionFlags(Qt::LinksAccessibleByMouse | Qt::LinksAccessibleByKeyboard);
     connect(m_notes, &QLabel::linkActivated, this,
             [this](const QString& seconds) { emit placeWanted(seconds.toDouble()); });

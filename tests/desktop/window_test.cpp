@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
 // The real window, by real clicks, keys and drops; looked at through what it shows.
+#include "desktop/read/read_page.hpp"
 #include "desktop/theme/theme.hpp"
 #include "tests/desktop/window.hpp"
 
@@ -54,6 +55,23 @@ TEST_CASE("A dropped recording is read: sentence, figures, a row a cycle")
     CHECK(w.rows().last().startsWith("after"));
     QAbstractItemModelTester tester(w.staff()->model(),
                                     QAbstractItemModelTester::FailureReportingMode::Warning);
+}
+
+TEST_CASE("What is worth saying is said under the sentence; its time leads to the row")
+{
+    Window w;
+    w.drop({practice("square.flac")});
+    w.waitForRow();
+    QLabel* notes = w.find<QLabel>("notes");
+    CHECK_THAT(notes->text().toStdString() + notes->toolTip().toStdString(),
+               Catch::Contains("natural breaths at"));
+    REQUIRE(w.window.readPage()->reading()->rests.size() == 1);
+    const double at = w.window.readPage()->reading()->rests[0].startS;
+    emit notes->linkActivated(QString::number(at));
+    const StaffRow* row = w.staff()->currentRow();
+    REQUIRE(row);
+    CHECK(row->kind == StaffRow::Kind::Natural);
+    CHECK(w.window.readPage()->reading()->phases[row->firstPhase].startS == Approx(at).margin(0.1));
 }
 
 TEST_CASE("The staff is drawn in the four colours of the phases, in both themes")
