@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/measure/measures.hpp"
 
+#include "core/measure/robust.hpp"
+
 #include <algorithm>
 #include <array>
 #include <cmath>
@@ -81,13 +83,6 @@ double accuracyOf(const ReadCycle& cycle, const std::vector<Edges>& edges, doubl
     return 100 * std::max(0.0, 1 - error / targetSum);
 }
 
-double medianOf(std::vector<double> values)
-{
-    std::sort(values.begin(), values.end());
-    const std::size_t n = values.size();
-    return n % 2 ? values[n / 2] : (values[n / 2 - 1] + values[n / 2]) / 2;
-}
-
 double meanOf(const std::vector<double>& values)
 {
     return std::accumulate(values.begin(), values.end(), 0.0) / static_cast<double>(values.size());
@@ -112,7 +107,7 @@ std::optional<double> countLength(const std::vector<ReadCycle>& cycles,
             lengths.push_back(sums.seconds / sums.target);
     }
     if (lengths.empty()) return std::nullopt;
-    return medianOf(std::move(lengths));
+    return median(std::move(lengths));
 }
 
 struct SessionScore {

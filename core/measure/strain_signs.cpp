@@ -1,12 +1,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/measure/strain_signs.hpp"
 
+#include "core/base/text.hpp"
 #include "core/measure/robust.hpp"
+#include "core/plan/phase_words.hpp"
 
 #include <algorithm>
 #include <cmath>
-#include <cstdarg>
-#include <cstdio>
 #include <map>
 
 namespace layakari {
@@ -23,27 +23,6 @@ constexpr double shrunkenShare = 0.15; // over the sitting
 constexpr double fastBreathsPerMin = 16;
 constexpr double fasterThanBefore = 1.3;
 constexpr std::size_t fewest = 4; // of anything that is called usual
-
-std::string sentence(const char* form, ...)
-{
-    char text[256];
-    va_list arguments;
-    va_start(arguments, form);
-    std::vsnprintf(text, sizeof text, form, arguments);
-    va_end(arguments);
-    return text;
-}
-
-const char* wordFor(PhaseKind kind)
-{
-    switch (kind) {
-    case PhaseKind::Inhale: return "inhale";
-    case PhaseKind::HoldFull: return "hold in";
-    case PhaseKind::Exhale: return "exhale";
-    case PhaseKind::HoldEmpty: return "hold out";
-    }
-    return "";
-}
 
 class StrainFinder {
 public:
@@ -102,9 +81,9 @@ private:
                 p.seconds() > gaspShorter * usualS)
                 continue;
             add("gasp", p.startS, p.cycle,
-                sentence("An inhale after a hold took %.1f s, where %.1f s is usual here, and was "
-                         "%.0f dB louder.",
-                         p.seconds(), usualS, louder));
+                format("An inhale after a hold took %.1f s, where %.1f s is usual here, and was "
+                       "%.0f dB louder.",
+                       p.seconds(), usualS, louder));
         }
     }
 
@@ -117,9 +96,9 @@ private:
                     for (std::size_t i = kept.heard[h - 1] + 1; i < kept.heard[h]; ++i) {
                         if (!layakari::isHold(kept.phase) || isHold(m_phases[i].kind)) continue;
                         add("stolen_breath", m_phases[i].startS, static_cast<int>(c),
-                            sentence("Within the %s of cycle %zu something like a breath of %.1f "
-                                     "s is heard.",
-                                     wordFor(kept.phase), c + 1, m_phases[i].seconds()));
+                            format("Within the %s of cycle %zu something like a breath of %.1f "
+                                   "s is heard.",
+                                   inWords(kept.phase), c + 1, m_phases[i].seconds()));
                         break;
                     }
     }
@@ -155,9 +134,9 @@ private:
             const ReadCycle::Kept& kept = last.phases[at.second];
             add("shrinking", kept.heard.empty() ? last.startS : m_phases[kept.heard.front()].startS,
                 static_cast<int>(course.last),
-                sentence("The %s gets shorter cycle by cycle, by %.0f %% of its counts over the "
-                         "sitting.",
-                         wordFor(kept.phase), 100 * fall));
+                format("The %s gets shorter cycle by cycle, by %.0f %% of its counts over the "
+                       "sitting.",
+                       inWords(kept.phase), 100 * fall));
         }
     }
 
@@ -178,8 +157,8 @@ private:
             for (const ReadCycle::Kept& kept : m_cycles[c].phases)
                 if (const auto share = shareOf(kept); share && *share < droppedShare)
                     add("dropped_exhale", m_phases[kept.heard.front()].startS, static_cast<int>(c),
-                        sentence("The exhale of cycle %zu was let go after %.1f counts of %.1f.",
-                                 c + 1, *kept.counts, kept.target->middle()));
+                        format("The exhale of cycle %zu was let go after %.1f counts of %.1f.",
+                               c + 1, *kept.counts, kept.target->middle()));
     }
 
     // Natural breaths in a row: how fast, and where they begin.
@@ -230,11 +209,11 @@ private:
                 (before && rest.breathsPerMin < fasterThanBefore * *before))
                 continue;
             add("fast_rest", rest.startS, std::nullopt,
-                before ? sentence("The natural breaths here come at %.0f a minute; before the "
-                                  "practice they came at %.0f.",
-                                  rest.breathsPerMin, *before)
-                       : sentence("The natural breaths here come at %.0f a minute.",
-                                  rest.breathsPerMin));
+                before ? format("The natural breaths here come at %.0f a minute; before the "
+                                "practice they came at %.0f.",
+                                rest.breathsPerMin, *before)
+                       : format("The natural breaths here come at %.0f a minute.",
+                                rest.breathsPerMin));
         }
     }
 };

@@ -1,8 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/plan/hum_targets.hpp"
 
+#include "core/base/text.hpp"
+
 #include <algorithm>
-#include <cstdio>
 
 namespace layakari {
 
@@ -37,9 +38,8 @@ std::string humTargetsInWords(const Plan& plan, Tuning tuning)
 {
     std::string words;
     for (const HumTarget& target : humTargets(plan, tuning)) {
-        char hz[32];
-        std::snprintf(hz, sizeof hz, "%.1f Hz", target.hz);
-        words += (words.empty() ? "" : ", ") + target.name + (target.name.empty() ? "" : " ") + hz;
+        words += (words.empty() ? "" : ", ") + target.name + (target.name.empty() ? "" : " ") +
+                 format("%.1f Hz", target.hz);
     }
     return words;
 }

@@ -1,24 +1,14 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/report/notes.hpp"
 
+#include "core/base/text.hpp"
+
 #include <cctype>
 #include <cmath>
-#include <cstdarg>
-#include <cstdio>
 
 namespace layakari {
 
 namespace {
-
-std::string format(const char* form, ...)
-{
-    char text[320];
-    va_list arguments;
-    va_start(arguments, form);
-    std::vsnprintf(text, sizeof text, form, arguments);
-    va_end(arguments);
-    return text;
-}
 
 std::string guideInWords(const Reading& reading)
 {

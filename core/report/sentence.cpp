@@ -1,30 +1,17 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/report/sentence.hpp"
 
+#include "core/base/checked_json.hpp"
+#include "core/base/text.hpp"
+#include "core/measure/keeping.hpp"
 #include "core/report/notes.hpp"
 
-#include "core/base/checked_json.hpp"
-#include "core/measure/keeping.hpp"
-
-#include <array>
 #include <cmath>
-#include <cstdarg>
-#include <cstdio>
 #include <map>
 
 namespace layakari {
 
 namespace {
-
-[[gnu::format(printf, 1, 2)]] std::string format(const char* pattern, ...)
-{
-    std::array<char, 512> text{};
-    va_list arguments;
-    va_start(arguments, pattern);
-    std::vsnprintf(text.data(), text.size(), pattern, arguments);
-    va_end(arguments);
-    return text.data();
-}
 
 std::string plural(int count, const char* one, const char* many)
 {
@@ -188,17 +175,6 @@ bool asksForWhatIsNotReadYet(const Plan& plan)
 }
 
 } // namespace
-
-const char* inWords(PhaseKind kind)
-{
-    switch (kind) {
-    case PhaseKind::Inhale: return "inhale";
-    case PhaseKind::HoldFull: return "hold in";
-    case PhaseKind::Exhale: return "exhale";
-    case PhaseKind::HoldEmpty: return "hold out";
-    }
-    return "";
-}
 
 std::string targetsInWords(const std::vector<Phase>& phases)
 {

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "core/plan/phase_words.hpp"
 #include "core/reading/reading.hpp"
 
 #include <string>
@@ -18,9 +19,6 @@ std::string readableSummary(const Reading& reading);
 
 /// The targets of a cycle, "4 : 7 : 8"; a range as "5-8", an open-ended phase as "open".
 std::string targetsInWords(const std::vector<Phase>& phases);
-
-/// "inhale", "hold in", "exhale", "hold out".
-const char* inWords(PhaseKind kind);
 
 /// Minutes and seconds, "2:36", or with tenths, "2:36.5".
 std::string clockTime(double seconds, bool withTenths = false);

@@ -204,7 +204,12 @@ private:
     }
 
     // Simulates and reads; touches nothing that another thread does.
-    Result<Reading> make(const Recording& recording) const
+    struct Made {
+        Reading reading;
+        std::optional<BreathProfile> profile;
+    };
+
+    Result<Made> make(const Recording& recording) const
     {
         auto who = temperamentByName(recording.practice.temperament);
         if (!who) return fail(who.error());
@@ -230,7 +235,25 @@ private:
         std::error_code ec;
         std::filesystem::last_write_time(recording.file, std::chrono::file_clock::from_sys(stopped),
                                          ec);
-        return readAgainst(*listened, recording.plan);
+        Reading reading = readAgainst(*listened, recording.plan);
+        const auto profile = profileIn(*listened, reading);
+        return Made{std::move(reading), profile};
+    }
+
+    // As the window does with a recording that is handed in.
+    Result<void> keep(const Recording& recording, const Made& made)
+    {
+        const Sitting sitting = sittingFrom(made.reading, recording.person, recording.planVersion,
+                                            recording.startedAt, recording.day);
+        if (auto saved = m_journal.saveSitting(sitting, readingToJson(made.reading)); !saved)
+            return fail(saved.error());
+        auto person = m_journal.person(recording.person);
+        if (!person) return fail(person.error());
+        if (!*person || !made.profile) return {};
+        const auto known = parseProfile((*person)->breathProfile, (*person)->name);
+        (*person)->breathProfile =
+            profileToJson(known ? merged(*known, *made.profile) : *made.profile);
+        return m_journal.savePerson(**person).map([](Id) {});
     }
 
     Result<void> makeAll()
@@ -246,14 +269,9 @@ private:
             for (std::size_t i = next++; i < m_recordings.size(); i = next++) {
                 if (m_progress.stopped()) return;
                 const Recording& recording = m_recordings[i];
-                auto reading = make(recording);
+                const auto made = make(recording);
                 const std::lock_guard lock(saving);
-                auto kept = reading
-                                ? m_journal.saveSitting(
-                                      sittingFrom(*reading, recording.person, recording.planVersion,
-                                                  recording.startedAt, recording.day),
-                                      readingToJson(*reading))
-                                : fail(reading.error());
+                const Result<void> kept = made ? keep(recording, *made) : fail(made.error());
                 if (!kept) {
                     outcome = fail(kept.error());
                     next = m_recordings.size();
