@@ -45,6 +45,35 @@ std::vector<float> rampRise(double startS, double rampS, double plateauDb, doubl
     return rise;
 }
 
+// Breaths without pauses, in turn bright and dark, in a quiet room. Loudness jumps every 50 ms by
+// `flutterDb` (one standard deviation), as the simulator's never does.
+std::vector<float> flutteringBreaths(const std::vector<double>& edgesS, double flutterDb,
+                                     unsigned seed)
+{
+    std::mt19937 engine(seed);
+    std::normal_distribution<float> normal(0, 1);
+    const double endS = edgesS.back() + 3;
+    std::vector<float> sound(static_cast<std::size_t>(endS * analysisRateHz));
+    double jump = 0;
+    float last = 0;
+    for (std::size_t i = 0; i < sound.size(); ++i) {
+        if (i % (analysisRateHz / 20) == 0) jump = flutterDb * normal(engine);
+        const float white = normal(engine);
+        const double t = static_cast<double>(i) / analysisRateHz;
+        sound[i] = 0.0006f * normal(engine);
+        for (std::size_t b = 0; b + 1 < edgesS.size(); ++b) {
+            if (t < edgesS[b] || t >= edgesS[b + 1]) continue;
+            const double ramp = std::min({1.0, (t - edgesS[b]) / 0.15, (edgesS[b + 1] - t) / 0.25});
+            const float coloured = b % 2 ? white + 0.9f * last : white - 0.6f * last;
+            sound[i] += static_cast<float>(0.03 * std::pow(std::sin(1.5708 * ramp), 1.3) *
+                                           std::pow(10, jump / 20)) *
+                        coloured;
+        }
+        last = white;
+    }
+    return sound;
+}
+
 HeardSpan breathWith(double brightness, double start)
 {
     HeardSpan span;
@@ -95,6 +124,19 @@ TEST_CASE("Nothing is heard in silence, in steady noise, or in nothing at all")
         INFO(seed);
         CHECK_FALSE(hear(whiteNoise(60, analysisRateHz, 0.02, seed)).anyBreath());
     }
+}
+
+TEST_CASE("Flutter cuts no breath in two, however strong; where breath turns it is found")
+{
+    const std::vector<double> edges{3, 7, 11.5, 15, 20, 24, 28.5, 32, 36};
+    for (const double flutterDb : {0.5, 2.0, 3.5})
+        for (unsigned seed = 41; seed <= 46; ++seed) {
+            INFO(flutterDb << " dB, seed " << seed);
+            const auto breaths = breathsOf(hear(flutteringBreaths(edges, flutterDb, seed)));
+            REQUIRE(breaths.size() + 1 == edges.size());
+            for (std::size_t i = 0; i < breaths.size(); ++i)
+                CHECK(breaths[i].startS == Approx(edges[i]).margin(0.1));
+        }
 }
 
 TEST_CASE("Knocks and clicks are no breaths, and do not cut a hold in two")
