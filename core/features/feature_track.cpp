@@ -1,10 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/features/feature_track.hpp"
 
+#include "core/features/transform.hpp"
+
 #include <algorithm>
 #include <cmath>
-#include <fftw3.h>
-#include <mutex>
 #include <numbers>
 
 namespace layakari {
@@ -16,13 +16,6 @@ constexpr int window = static_cast<int>(FeatureTrack::windowSeconds * analysisRa
 constexpr int bins = window / 2 + 1;
 constexpr double binHz = static_cast<double>(analysisRateHz) / window;
 
-// FFTW's planner is the one part of it that threads may not share.
-std::mutex& plannerMutex()
-{
-    static std::mutex mutex;
-    return mutex;
-}
-
 } // namespace
 
 std::size_t FeatureTrack::frameAt(double seconds) const
@@ -33,19 +26,13 @@ std::size_t FeatureTrack::frameAt(double seconds) const
         std::clamp(frame, 0.0, static_cast<double>(m_levels.size() - 1)));
 }
 
-struct FeatureExtractor::Transform {
-    float* in = fftwf_alloc_real(window);
-    fftwf_complex* out = fftwf_alloc_complex(bins);
-    fftwf_plan plan;
+struct FeatureExtractor::Transform : RealTransform {
     std::array<float, window> hann{};
     std::array<int, bandCount + 1> firstBin{};
     float scale = 0;
 
-    Transform()
+    Transform() : RealTransform(window)
     {
-        const std::lock_guard lock(plannerMutex());
-        // ESTIMATE rather than MEASURE: the same sound gives the same numbers on every run.
-        plan = fftwf_plan_dft_r2c_1d(window, in, out, FFTW_ESTIMATE);
         double energy = 0;
         for (int i = 0; i < window; ++i) {
             hann[static_cast<std::size_t>(i)] =
@@ -57,15 +44,6 @@ struct FeatureExtractor::Transform {
         for (std::size_t b = 0; b <= bandCount; ++b)
             firstBin[b] = static_cast<int>(std::ceil(bandEdgesHz[b] / binHz));
     }
-    ~Transform()
-    {
-        const std::lock_guard lock(plannerMutex());
-        fftwf_destroy_plan(plan);
-        fftwf_free(in);
-        fftwf_free(out);
-    }
-    Transform(const Transform&) = delete;
-    Transform& operator=(const Transform&) = delete;
 };
 
 FeatureExtractor::FeatureExtractor() : m_transform(std::make_unique<Transform>()) {}
@@ -73,6 +51,7 @@ FeatureExtractor::~FeatureExtractor() = default;
 
 void FeatureExtractor::push(std::span<const float> samples)
 {
+    m_track.voiceBand().push(samples);
     m_pending.insert(m_pending.end(), samples.begin(), samples.end());
     std::size_t at = 0;
     for (; at + window <= m_pending.size(); at += hop) analyseFrame(m_pending.data() + at);
@@ -83,14 +62,14 @@ void FeatureExtractor::analyseFrame(const float* samples)
 {
     Transform& t = *m_transform;
     for (std::size_t i = 0; i < window; ++i)
-        t.in[i] = std::isfinite(samples[i]) ? samples[i] * t.hann[i] : 0.0f;
-    fftwf_execute(t.plan);
+        t.in()[i] = std::isfinite(samples[i]) ? samples[i] * t.hann[i] : 0.0f;
+    t.execute();
     static const float leastPower = std::pow(10.0f, silenceDb / 10);
     Bands levels;
     for (std::size_t b = 0; b < bandCount; ++b) {
         float power = 0;
         for (int k = t.firstBin[b]; k < t.firstBin[b + 1]; ++k)
-            power += t.out[k][0] * t.out[k][0] + t.out[k][1] * t.out[k][1];
+            power += t.out()[k][0] * t.out()[k][0] + t.out()[k][1] * t.out()[k][1];
         levels[b] = 10 * std::log10(power * t.scale + leastPower);
     }
     // Of the window itself: its second half is what is new.

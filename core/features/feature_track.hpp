@@ -1,10 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
-// What is kept of the sound: band levels and voicing every 10 ms. An hour is 32 MB, whatever was
-// recorded.
+// What is kept of the sound: band levels and voicing every 10 ms, and the sound itself below 1.8 kHz. An
+// hour is 61 MB, whatever was recorded.
 #pragma once
 
 #include "core/audio/recording.hpp"
+#include "core/features/voice_band.hpp"
 #include "core/features/voicing.hpp"
 
 #include <array>
@@ -44,6 +45,10 @@ public:
         m_voicing.push_back(voicing);
     }
 
+    /// The sound below 1.8 kHz; empty in a track that was not made from sound.
+    const VoiceBand& voiceBand() const { return m_voiceBand; }
+    VoiceBand& voiceBand() { return m_voiceBand; }
+
     /// The middle of a frame's window, in seconds from the start of the recording.
     static double timeOf(std::size_t frame) { return static_cast<double>(frame + 1) * hopSeconds; }
     /// The frame whose middle is nearest to `seconds`, within the track; 0 in an empty one.
@@ -52,6 +57,7 @@ public:
 private:
     std::vector<Bands> m_levels;
     std::vector<Voicing> m_voicing;
+    VoiceBand m_voiceBand;
 };
 
 /// Turns mono sound at `analysisRateHz` into a FeatureTrack, block by block. Everything is

@@ -10,7 +10,7 @@ namespace layakari {
 namespace {
 
 constexpr float highestHz = 400;
-constexpr float lowestHz = 75;
+constexpr float lowestHz = 66;
 // One-pole low-pass that is taken away: half of 60 Hz stays, and most of a voice.
 constexpr float slowKeep = 0.9f;
 // A shorter period is preferred when its peak is at least this share of the highest.

@@ -13,7 +13,7 @@ namespace layakari {
 struct Voicing {
     float strength = 0; ///< normalised autocorrelation at the period: near 1 for a steady tone,
                         ///< about 0.3 for noise, whose highest of some forty values it is
-    float pitchHz = 0;  ///< 75 to 400; 0 where nothing repeats
+    float pitchHz = 0;  ///< 66 to 400; 0 where nothing repeats
 };
 
 /// Measures the last `windowSeconds` of a stream of sound at `analysisRateHz`, whenever asked.

@@ -1,0 +1,27 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/features/noise_floor.hpp"
+
+#include <vector>
+
+namespace layakari {
+
+/// A sudden rise of the sound and what follows it: an expulsion, the inhale after it, a clap, a word.
+struct Burst {
+    double timeS = 0;      ///< the steepest rise of the amplitude
+    float levelDb = 0;     ///< its peak over the room
+    float riseDb = 0;      ///< how far it rises within 60 ms
+    float seconds = 0;     ///< from the rise until it has fallen by 12 dB
+    float voiced = 0;      ///< mean strength of voicing in it
+    Bands shape{};         ///< rise of each band over the room, dB, mean over its first tenth of a second
+
+    /// Distance of two bursts' spectra without their levels, dB.
+    float unlike(const Burst& other) const;
+};
+
+/// All bursts of a recording that rise by 5 dB or more within 60 ms, in time order; of rises within
+/// a tenth of a second the steepest.
+std::vector<Burst> findBursts(const FeatureTrack& track, const NoiseFloor& floor);
+
+} // namespace layakari
