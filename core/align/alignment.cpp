@@ -29,6 +29,7 @@ constexpr double tightestSpread = 0.10;
 constexpr std::size_t exactCells = 60000;
 // Scores overstate: neighbouring phases share a tempo and a listener's faults.
 constexpr double temper = 0.5;
+constexpr double humIsInhale = 0.002; // nobody hums while breathing in for long
 constexpr double saidProbability = 0.99; // that a person who names a breath is right
 
 std::vector<HeardItem> itemsOf(const Heard& heard, const BreathClasses& classes, bool aIsInhale)
@@ -37,13 +38,17 @@ std::vector<HeardItem> itemsOf(const Heard& heard, const BreathClasses& classes,
     std::size_t breath = 0;
     for (std::size_t i = 0; i < heard.spans.size(); ++i) {
         const HeardSpan& span = heard.spans[i];
-        HeardItem item{span.kind == HeardSpan::Kind::Breath, false, span.seconds(), 0, 0, i};
-        if (item.breath)
+        HeardItem item;
+        item.seconds = span.seconds();
+        item.span = i;
+        item.breath = span.kind == HeardSpan::Kind::Breath || span.kind == HeardSpan::Kind::Hum;
+        item.barrier = span.kind == HeardSpan::Kind::Strokes;
+        if (span.kind == HeardSpan::Kind::Unknown) continue;
+        if (span.kind == HeardSpan::Kind::Hum)
+            item.setInhaleProbability(humIsInhale);
+        else if (item.breath)
             item.setInhaleProbability(inhaleProbability(classes.probabilityA[breath++], aIsInhale));
-        else if (span.kind == HeardSpan::Kind::Silence)
-            item.lastSilence = i + 1 == heard.spans.size();
-        else
-            continue;
+        item.lastSilence = span.kind == HeardSpan::Kind::Silence && i + 1 == heard.spans.size();
         if (span.kind == HeardSpan::Kind::Silence && i == 0) continue;
         items.push_back(item);
     }

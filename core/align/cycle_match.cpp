@@ -91,6 +91,8 @@ private:
     }
     const HeardItem& item(std::size_t j) const { return m_items[m_from + j]; }
     bool inside(std::size_t j) const { return j + 1 < m_width; }
+    bool isBreath(std::size_t j) const { return inside(j) && item(j).breath; }
+    bool isSilence(std::size_t j) const { return inside(j) && !item(j).breath && !item(j).barrier; }
 
     void offer(std::size_t phase, std::size_t toItem, double score, std::size_t fromItem,
                bool usesPhase)
@@ -108,9 +110,9 @@ private:
         if (isHold(phase.kind)) {
             const bool isShort = !phase.counts.open && phase.counts.middle() <= shortHoldCounts;
             offer(k + 1, j, score - (isShort ? missingShortHoldCost : missingHoldCost), j, false);
-            if (!inside(j) || item(j).breath) return;
+            if (!isSilence(j)) return;
             offer(k + 1, j + 1, score + holdGain(k, item(j).seconds, item(j).lastSilence), j, true);
-            if (inside(j + 2) && item(j + 1).breath && !item(j + 2).breath &&
+            if (isBreath(j + 1) && isSilence(j + 2) &&
                 item(j + 1).seconds < interruptionS)
                 offer(
                     k + 1, j + 3,
@@ -120,10 +122,10 @@ private:
             return;
         }
         if (!inside(j)) return;
-        const bool pauseFirst = !item(j).breath;
+        const bool pauseFirst = isSilence(j);
         if (pauseFirst && k == 0) return; // a cycle begins with its first phase
         const std::size_t b = pauseFirst ? j + 1 : j;
-        if (!inside(b) || !item(b).breath) return;
+        if (!isBreath(b)) return;
         const double pause = pauseFirst
                                  ? strayPauseCost + strayPauseCostPerCount * item(j).seconds /
                                                         m_matcher.m_keep.countS
@@ -131,9 +133,8 @@ private:
         const double start = score - std::min(pause, worstDurationCost);
         offer(k + 1, b + 1, start + breathGain(k, item(b).seconds, item(b)), j, true);
         const std::size_t second =
-            inside(b + 1) && !item(b + 1).breath && item(b + 1).seconds < interruptionS ? b + 2
-                                                                                        : b + 1;
-        if (inside(second) && item(second).breath)
+            isSilence(b + 1) && item(b + 1).seconds < interruptionS ? b + 2 : b + 1;
+        if (isBreath(second))
             offer(k + 1, second + 1,
                   start - interruptedCost + nameGain(item(second), phase.kind) +
                       breathGain(k, item(b).seconds + item(second).seconds, item(b)),

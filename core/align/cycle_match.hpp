@@ -11,6 +11,7 @@ namespace layakari {
 /// A heard span as alignment sees it.
 struct HeardItem {
     bool breath = false;
+    bool barrier = false;     ///< a run of strokes: no cycle reaches across it
     bool lastSilence = false; ///< runs to the end of the recording: its length says nothing
     double seconds = 0;
     double inhaleGain = 0; ///< log of twice the probability that it is an inhale

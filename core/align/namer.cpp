@@ -8,6 +8,7 @@ namespace layakari {
 namespace {
 
 constexpr double holdNameLoss = 0.99;
+constexpr double humIsExhale = 0.99;
 
 } // namespace
 
@@ -23,6 +24,14 @@ Namer::Namer(const Heard& heard, const BreathClasses& classes, bool aIsInhale,
             const double p = inhaleProbability(classes.probabilityA[breath++], aIsInhale);
             nameBreath(named, p >= 0.5 ? PhaseKind::Inhale : PhaseKind::Exhale, p);
             m_inhaleProbability[i] = p;
+        }
+        if (heard.spans[i].kind == HeardSpan::Kind::Hum) {
+            named.kind = PhaseKind::Exhale;
+            named.confidence = humIsExhale;
+        }
+        if (heard.spans[i].kind == HeardSpan::Kind::Strokes) {
+            named.confidence = heard.strokeRuns[heard.spans[i].index].confidence;
+            named.role = Role::Practice;
         }
         result.spans.push_back(named);
     }
@@ -41,9 +50,11 @@ void Namer::takeCycles(const std::vector<Chosen>& chosen, const std::vector<Hear
                 NamedSpan& named = result.spans[items[item].span];
                 named.cycle = index;
                 named.role = Role::Practice;
+                const bool isHum = m_heard.spans[named.span].kind == HeardSpan::Kind::Hum;
+                if (isHum && phases[k].kind == PhaseKind::Inhale) continue;
                 if (isHold(phases[k].kind))
                     named.kind = phases[k].kind;
-                else
+                else if (!isHum)
                     nameBreath(named, phases[k].kind, m_inhaleProbability[named.span]);
                 cycle.phases.back().push_back(named.span);
             }
@@ -121,7 +132,8 @@ const NamedSpan* Namer::breathNear(std::size_t i, int direction) const
 {
     for (auto k = static_cast<std::ptrdiff_t>(i) + direction;
          k >= 0 && k < static_cast<std::ptrdiff_t>(result.spans.size()); k += direction)
-        if (m_heard.spans[static_cast<std::size_t>(k)].kind == HeardSpan::Kind::Breath)
+        if (const HeardSpan::Kind kind = m_heard.spans[static_cast<std::size_t>(k)].kind;
+            kind != HeardSpan::Kind::Silence && kind != HeardSpan::Kind::Unknown)
             return &result.spans[static_cast<std::size_t>(k)];
     return nullptr;
 }
@@ -149,12 +161,13 @@ void Namer::setRoles()
     std::size_t first = result.spans.size();
     std::size_t last = 0;
     for (std::size_t i = 0; i < result.spans.size(); ++i)
-        if (result.spans[i].cycle) {
+        if (result.spans[i].cycle || m_heard.spans[result.spans[i].span].kind == HeardSpan::Kind::Strokes) {
             first = std::min(first, i);
             last = i;
         }
     for (std::size_t i = first; i < last; ++i)
-        if (!result.spans[i].cycle) result.spans[i].role = Role::Rest;
+        if (!result.spans[i].cycle && m_heard.spans[result.spans[i].span].kind != HeardSpan::Kind::Strokes)
+            result.spans[i].role = Role::Rest;
 }
 
 } // namespace layakari

@@ -16,7 +16,7 @@ constexpr double extraCycleCost = 5;
 double strayCost(const HeardItem& item, double countS)
 {
     return item.breath        ? strayBreathCost
-           : item.lastSilence ? 0
+           : item.lastSilence || item.barrier ? 0
                               : std::min(1.0, 0.2 * item.seconds / countS);
 }
 

@@ -27,15 +27,21 @@ struct Kinds {
 struct Breath {
     BreathCharacter character;
     double logOddsA = 0; // from outside the sound
+    bool isHum = false;  // surely an exhale, and unlike any in sound
 };
+
+// Where there are hums, kind B is the exhale.
+constexpr double humOdds = 1000;
 
 std::vector<Breath> breathsOf(const Heard& heard, const std::vector<std::optional<bool>>& namedA)
 {
     std::vector<Breath> breaths;
+    std::size_t plain = 0;
     for (const HeardSpan& span : heard.spans) {
+        if (span.kind == HeardSpan::Kind::Hum) breaths.push_back({{}, -std::log(humOdds), true});
         if (span.kind != HeardSpan::Kind::Breath) continue;
-        Breath breath{span.character, 0};
-        if (const std::size_t i = breaths.size(); i < namedA.size() && namedA[i])
+        Breath breath{span.character, 0, false};
+        if (const std::size_t i = plain++; i < namedA.size() && namedA[i])
             breath.logOddsA = *namedA[i] ? std::log(planOdds) : -std::log(planOdds);
         breaths.push_back(breath);
     }
@@ -56,7 +62,10 @@ Kinds fitted(const std::vector<Breath>& breaths, const std::vector<double>& prob
 {
     Kinds kinds;
     std::array<double, 2> weight{1e-9, 1e-9};
+    double plain = 0;
     for (std::size_t i = 0; i < breaths.size(); ++i) {
+        if (breaths[i].isHum) continue;
+        ++plain;
         const std::array<double, 2> share{probabilityA[i], 1 - probabilityA[i]};
         for (std::size_t k = 0; k < 2; ++k) {
             weight[k] += share[k];
@@ -69,12 +78,13 @@ Kinds fitted(const std::vector<Breath>& breaths, const std::vector<double>& prob
     for (std::size_t d = 0; d < dimensions; ++d) {
         double squares = 0;
         for (std::size_t i = 0; i < breaths.size(); ++i) {
+            if (breaths[i].isHum) continue;
             const double value = breaths[i].character.values[d];
             squares += probabilityA[i] * std::pow(value - kinds.mean[0][d], 2) +
                        (1 - probabilityA[i]) * std::pow(value - kinds.mean[1][d], 2);
         }
         kinds.spread[d] =
-            std::max(leastSpread[d], std::sqrt(squares / static_cast<double>(breaths.size())));
+            std::max(leastSpread[d], std::sqrt(squares / std::max(1.0, plain)));
     }
     return kinds;
 }
@@ -93,8 +103,9 @@ Sorting posteriors(const std::vector<Breath>& breaths, const Kinds& kinds, doubl
     std::vector<std::array<double, 2>> likelihood(count);
     Sorting sorting;
     for (std::size_t i = 0; i < count; ++i) {
-        const double a = logDensity(kinds, 0, breaths[i].character) + breaths[i].logOddsA;
-        const double b = logDensity(kinds, 1, breaths[i].character);
+        const bool plain = !breaths[i].isHum;
+        const double a = (plain ? logDensity(kinds, 0, breaths[i].character) : 0) + breaths[i].logOddsA;
+        const double b = plain ? logDensity(kinds, 1, breaths[i].character) : 0;
         const double high = std::max(a, b);
         likelihood[i] = {std::exp(a - high), std::exp(b - high)};
         for (std::size_t k = 0; k < 2; ++k) {
@@ -147,7 +158,9 @@ std::vector<std::vector<double>> startingPoints(const std::vector<Breath>& breat
 {
     constexpr double sure = 0.9;
     std::vector<std::vector<double>> points(1);
-    if (isNamed) {
+    const bool anyHum =
+        std::any_of(breaths.begin(), breaths.end(), [](const Breath& b) { return b.isHum; });
+    if (isNamed || anyHum) {
         std::vector<Breath> silent = breaths;
         for (Breath& breath : silent) breath.character = {};
         points[0] = posteriors(silent, Kinds{{}, leastSpread}, 0.5).probabilityA;
@@ -176,11 +189,12 @@ BreathClasses sortBreaths(const Heard& heard, const std::vector<std::optional<bo
                           const BreathProfile* profile)
 {
     const std::vector<Breath> breaths = breathsOf(heard, namedA);
+    const auto hums = std::count_if(breaths.begin(), breaths.end(), [](const Breath& b) { return b.isHum; });
     BreathClasses classes;
-    classes.probabilityA.assign(breaths.size(), 0.5);
+    classes.probabilityA.assign(breaths.size() - static_cast<std::size_t>(hums), 0.5);
     if (breaths.size() < 2) return classes;
     const bool isNamed = !namedA.empty();
-    const double firstIsA = isNamed ? 0.5 : 0.95;
+    const double firstIsA = isNamed || hums > 0 ? 0.5 : 0.95;
     Sorting best;
     Kinds bestKinds;
     best.logLikelihood = -1e300;
@@ -195,9 +209,12 @@ BreathClasses sortBreaths(const Heard& heard, const std::vector<std::optional<bo
         best = sorting;
         bestKinds = kinds;
     }
-    classes.probabilityA = best.probabilityA;
+    classes.probabilityA.clear();
+    for (std::size_t i = 0; i < breaths.size(); ++i)
+        if (!breaths[i].isHum) classes.probabilityA.push_back(best.probabilityA[i]);
     classes.logOddsAIsInhale =
-        profile ? logOddsInhaleFirst(*profile, {bestKinds.mean[0]}, {bestKinds.mean[1]})
+        hums > 0  ? std::log(humOdds)
+        : profile ? logOddsInhaleFirst(*profile, {bestKinds.mean[0]}, {bestKinds.mean[1]})
                 : inhaleLogOdds(bestKinds);
     return classes;
 }

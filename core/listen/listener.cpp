@@ -4,6 +4,7 @@
 #include "core/features/recorder_gain.hpp"
 #include "core/listen/activity.hpp"
 #include "core/listen/boundary.hpp"
+#include "core/listen/set_apart.hpp"
 #include "core/listen/turns.hpp"
 #include "core/listen/voices.hpp"
 
@@ -421,21 +422,51 @@ private:
 
 bool Heard::anyBreath() const
 {
-    return std::any_of(spans.begin(), spans.end(),
-                       [](const HeardSpan& s) { return s.kind == HeardSpan::Kind::Breath; });
+    return std::any_of(spans.begin(), spans.end(), [](const HeardSpan& s) {
+        return s.kind == HeardSpan::Kind::Breath || s.kind == HeardSpan::Kind::Hum;
+    });
 }
+
+namespace {
+
+std::vector<FrameRange> framesOf(const std::vector<HeardHum>& hums)
+{
+    std::vector<FrameRange> ranges;
+    for (const HeardHum& hum : hums)
+        ranges.push_back({hum.firstFrame, hum.firstFrame + hum.frames.size()});
+    return ranges;
+}
+
+std::vector<FrameRange> framesOf(const std::vector<HeardStrokeRun>& runs, const FeatureTrack& track)
+{
+    std::vector<FrameRange> ranges;
+    for (const HeardStrokeRun& run : runs)
+        ranges.push_back({track.frameAt(run.startS), track.frameAt(run.endS) + 1});
+    return ranges;
+}
+
+} // namespace
 
 Heard listenTo(const FeatureTrack& track, const Progress& progress)
 {
     if (track.frames() == 0) return {};
-    const std::vector<FrameRange> voices = findVoices(track);
+    std::vector<HeardHum> hums = findHums(track);
+    std::vector<FrameRange> apart = framesOf(hums);
+    const std::vector<FrameRange> voices = outside(findVoices(track), apart);
     std::optional<FeatureTrack> painted;
     if (!voices.empty()) painted = withoutVoices(track, voices);
+    if (!hums.empty()) painted = asRoom(painted ? *painted : track, apart);
     const FeatureTrack& clean = painted ? *painted : track;
-    const std::vector<float> gain = findRecorderGain(clean);
+    std::vector<FrameRange> filled = apart;
+    filled.insert(filled.end(), voices.begin(), voices.end());
+    std::vector<HeardStrokeRun> runs = findStrokeRuns(clean, NoiseFloor(clean), filled);
+    std::optional<FeatureTrack> calm;
+    if (!runs.empty()) calm = asRoom(clean, framesOf(runs, clean));
+    const FeatureTrack& breathing = calm ? *calm : clean;
+    const std::vector<float> gain = findRecorderGain(breathing);
     std::optional<FeatureTrack> even;
-    if (!gain.empty()) even = withoutGain(clean, gain);
-    Heard heard = Listener(even ? *even : clean, voices, progress).run();
+    if (!gain.empty()) even = withoutGain(breathing, gain);
+    Heard heard = Listener(even ? *even : breathing, voices, progress).run();
     if (!gain.empty()) heard.recorderGainDb = *std::max_element(gain.begin(), gain.end());
     for (const FrameRange& voice : voices) {
         heard.voices.push_back(
@@ -443,6 +474,9 @@ Heard listenTo(const FeatureTrack& track, const Progress& progress)
         heard.speechShare +=
             static_cast<double>(voice.size()) / static_cast<double>(track.frames());
     }
+    heard.hums = std::move(hums);
+    heard.strokeRuns = std::move(runs);
+    setIn(heard);
     progress.tell(1);
     return heard;
 }

@@ -5,6 +5,8 @@
 
 #include "core/base/progress.hpp"
 #include "core/features/feature_track.hpp"
+#include "core/listen/hums.hpp"
+#include "core/listen/strokes.hpp"
 
 #include <array>
 #include <vector>
@@ -30,6 +32,8 @@ struct HeardSpan {
         Breath,
         Silence,
         Unknown, ///< sounds, but is no breath: too short for one
+        Hum,     ///< a hummed exhale
+        Strokes, ///< a run of forced strokes
     };
     Kind kind = Kind::Silence;
     double startS = 0;
@@ -37,6 +41,7 @@ struct HeardSpan {
     double startSdS = 0;
     double endSdS = 0;
     BreathCharacter character; ///< of a breath
+    std::size_t index = 0;     ///< of a hum or a run: which of `Heard::hums` or `Heard::strokeRuns`
 
     double seconds() const { return endS - startS; }
 };
@@ -56,8 +61,11 @@ struct Heard {
     double breathToNoiseDb = 0;     ///< mean power of the breaths over the room's
     double loudestDb = 0;           ///< level of the loudest tenth of the frames
     std::vector<HeardVoice> voices; ///< in time order; over breaths and holds as well
+    std::vector<HeardHum> hums;
+    std::vector<HeardStrokeRun> strokeRuns;
     double speechShare = 0;         ///< of the time, in which somebody speaks
     double recorderGainDb = 0; ///< by how much a recorder's automatic gain moved; 0 without one
+    /// Of breaths and hums, in which inhale and exhale can be told apart.
     bool anyBreath() const;
 };
 
@@ -65,7 +73,7 @@ struct Heard {
 /// says about a quarter of a count); a fixed time, since a plan must not move boundaries.
 inline constexpr double shortestHoldSeconds = 0.30;
 
-/// Finds breaths, silences and other sounds. Empty where nothing rises over the room.
+/// Finds breaths, hums, runs of strokes, silences and other sounds. Empty where nothing rises over the room.
 Heard listenTo(const FeatureTrack& track, const Progress& progress = {});
 
 } // namespace layakari

@@ -6,8 +6,6 @@
 #include <algorithm>
 #include <array>
 #include <cmath>
-#include <cstdio>
-#include <cstdlib>
 
 namespace layakari {
 
@@ -287,9 +285,9 @@ private:
         const auto rise = [](const Burst& b) { return b.riseDb; };
         const std::vector<float> levels = nearMedian(chain, level);
         const std::vector<float> rises = nearMedian(chain, rise);
-        const std::vector<float> lengths = nearMedian(chain, [](const Burst& b) { return b.seconds; });
         const float usualLevel = quantileOf(chain, level, 0.7);
         const float usualRise = quantileOf(chain, rise, 0.7);
+        const float usualLength = quantileOf(chain, [](const Burst& b) { return b.seconds; }, 0.5);
         std::vector<float> apart;
         for (std::size_t k = 0; k < chain.size(); ++k)
             apart.push_back(std::fabs(m_bursts[chain[k]].levelDb - levels[k]));
@@ -299,7 +297,7 @@ private:
             const Burst& burst = m_bursts[chain[k]];
             strange.push_back(burst.levelDb < std::max(levels[k] - weak, usualLevel - farWeakerDb) ||
                               burst.riseDb < softShare * std::max(rises[k], usualRise) ||
-                              burst.seconds > longRatio * std::max(lengths[k], 2 * strokeS));
+                              burst.seconds > longRatio * std::max(usualLength, 2 * strokeS));
         }
         return strange;
     }
@@ -429,7 +427,6 @@ private:
             unlike.push_back(m_bursts[chain[k]].unlike(m_bursts[chain[k - 1]]));
         }
         const float period = quantile(gaps, 0.5);
-        if (getenv("DBG")) fprintf(stderr,"chain %.2f-%.2f n %zu period %.2f len %.2f reg %.2f unlike %.1f rise %.1f lev %.1f\n",m_bursts[chain.front()].timeS,m_bursts[chain.back()].timeS,chain.size(),period,quantile(lengths,.5),regularity(chain),quantile(unlike,.5),[&]{std::vector<float> q;for(auto i:chain)q.push_back(m_bursts[i].riseDb);return quantile(q,.5);}(),[&]{std::vector<float> q;for(auto i:chain)q.push_back(m_bursts[i].levelDb);return quantile(q,.5);}());
         if (quantile(lengths, 0.5) < strokeS) return false;
         if (period > slowestIntervalS ||
             (period > slowIntervalS && quantile(lengths, 0.5) > sharpStrokeS && quantile(rises, 0.5) < steepSlowRun))

@@ -108,19 +108,24 @@ std::vector<RestBreathing> restBreathing(const std::vector<ReadPhase>& phases,
                                          const std::vector<ReadCycle>& cycles)
 {
     std::vector<RestBreathing> rests;
-    std::optional<int> before;
+    std::optional<int> round; // of what was practised last
+    int runs = 0;
+    const auto isPractised = [&](std::size_t i) {
+        return phases[i].cycle || phases[i].kind == ReadKind::Strokes;
+    };
     for (std::size_t i = 0; i < phases.size();) {
-        if (phases[i].cycle) {
-            before = phases[i++].cycle;
+        if (isPractised(i)) {
+            // Runs of strokes are rounds of their own.
+            round = phases[i].cycle ? roundOf(cycles[static_cast<std::size_t>(*phases[i].cycle)]) : runs++;
+            ++i;
             continue;
         }
         std::vector<double> inhales;
         std::size_t end = i;
-        for (; end < phases.size() && !phases[end].cycle; ++end)
+        for (; end < phases.size() && !isPractised(end); ++end)
             if (phases[end].kind == ReadKind::Inhale) inhales.push_back(phases[end].startS);
-        if (before && inhales.size() >= 2)
-            rests.push_back({phases[i].startS, phases[end - 1].endS,
-                             roundOf(cycles[static_cast<std::size_t>(*before)]),
+        if (round && inhales.size() >= 2)
+            rests.push_back({phases[i].startS, phases[end - 1].endS, *round,
                              static_cast<int>(inhales.size()),
                              60 * static_cast<double>(inhales.size() - 1) /
                                  (inhales.back() - inhales.front())});

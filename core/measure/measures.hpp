@@ -78,6 +78,21 @@ struct Summary {
     std::optional<double> breathsPerMin;
     std::optional<double> practiceS;
     std::optional<double> longestHoldS;
+    // Of strokes and hums, filled in by `measureReading`.
+    int runsPlanned = 0;
+    int strokesPlanned = 0;
+    int strokesHeard = 0; ///< in all runs
+    std::optional<double> strokeRatePerMin; ///< median of the runs'
+    int humsPlanned = 0;
+    std::optional<double> pitchHz; ///< median of the hums'
+    std::optional<double> humSeconds; ///< median length
+    std::optional<double> humGrowthS; ///< from hum to hum
+    std::optional<double> pitchOffCents; ///< median distance of the hums' pitches from their targets
+    std::optional<double> pitchSteadinessCents; ///< median of the hums'
+    std::optional<double> stayS; ///< silence after the last hum, until somebody speaks or it ends
+    std::optional<double> oceanEvenness; ///< mean over the breaths
+    std::optional<double> oceanRoughness;
+    std::optional<double> oceanBalanceDb; ///< inhales over exhales
 };
 
 /// Fills in `cycles` and returns the summary. `plan` may be null. Uncertainty comes from redrawing

@@ -176,7 +176,8 @@ private:
             std::size_t end = i;
             int inhales = 0;
             std::size_t lastInhale = i;
-            while (end < m_phases.size() && !m_phases[end].cycle) {
+            while (end < m_phases.size() && !m_phases[end].cycle &&
+                   m_phases[end].kind != ReadKind::Strokes) {
                 if (m_phases[end].kind == ReadKind::Inhale) {
                     ++inhales;
                     lastInhale = end;

@@ -2,7 +2,10 @@
 #include "core/reading/reading.hpp"
 
 #include "core/align/alignment.hpp"
+#include "core/align/stroke_match.hpp"
 #include "core/audio/block_queue.hpp"
+#include "core/measure/robust.hpp"
+#include "core/reading/beyond_phases.hpp"
 
 #include <algorithm>
 #include <cmath>
@@ -19,7 +22,10 @@ std::vector<ReadPhase> phasesFrom(const Heard& heard, const Alignment& alignment
     for (const NamedSpan& named : alignment.spans) {
         const HeardSpan& span = heard.spans[named.span];
         ReadPhase phase;
-        phase.kind = named.kind ? toReadKind(*named.kind) : ReadKind::Unknown;
+        phase.kind = named.kind                              ? toReadKind(*named.kind)
+                     : span.kind == HeardSpan::Kind::Strokes ? ReadKind::Strokes
+                                                             : ReadKind::Unknown;
+        if (span.kind == HeardSpan::Kind::Hum) phase.sound = PhaseSound::Hum;
         // As exact as the file has them, so that a saved reading gives the same figures.
         phase.startS = rounded(span.startS);
         phase.endS = rounded(span.endS);
@@ -71,7 +77,7 @@ std::vector<ReadCycle> freeCycles(const Alignment& alignment)
     return cycles;
 }
 
-// A hum, a sigh or an ocean breath cannot be told by ear yet; the plan says which was meant.
+// A sigh or an ocean breath is a breath to the ear; the plan says which was meant. A hum is heard.
 void takeSoundsFromPlan(Reading& reading)
 {
     const std::vector<PlannedStep> steps = unfold(*reading.plan);
@@ -80,7 +86,8 @@ void takeSoundsFromPlan(Reading& reading)
                                        [&](const PlannedStep& s) { return s.part == cycle.part; });
         for (std::size_t k = 0; k < cycle.phases.size(); ++k)
             for (const std::size_t i : cycle.phases[k].heard)
-                reading.phases[i].sound = step->cycle()->phases[k].sound;
+                if (const PhaseSound meant = step->cycle()->phases[k].sound; meant != PhaseSound::Hum)
+                    reading.phases[i].sound = meant;
     }
 }
 
@@ -132,7 +139,7 @@ std::vector<double> levelsOf(const Heard& heard, const std::vector<ReadPhase>& p
 bool Reading::heardBreathing() const
 {
     return std::any_of(phases.begin(), phases.end(), [](const ReadPhase& p) {
-        return p.kind == ReadKind::Inhale || p.kind == ReadKind::Exhale;
+        return p.kind == ReadKind::Inhale || p.kind == ReadKind::Exhale || p.kind == ReadKind::Strokes;
     });
 }
 
@@ -155,10 +162,86 @@ Result<Listened> listenToFile(const std::filesystem::path& path, const Progress&
     return listened;
 }
 
+namespace {
+
+std::optional<double> medianOf(std::vector<double> values)
+{
+    return values.empty() ? std::nullopt : std::optional(median(std::move(values)));
+}
+
+void summarizeStrokes(Summary& summary, const Reading& reading)
+{
+    if (reading.plan)
+        for (const PlannedStep& step : unfold(*reading.plan))
+            if (const auto* strokes = std::get_if<const Strokes*>(&step.content)) {
+                ++summary.runsPlanned;
+                summary.strokesPlanned += (*strokes)->strokes;
+            }
+    std::vector<double> rates;
+    for (const ReadStrokeRun& run : reading.strokeRuns) {
+        summary.strokesHeard += run.count;
+        if (run.ratePerMin) rates.push_back(*run.ratePerMin);
+        summary.practiceS = summary.practiceS.value_or(0) + run.endS - run.startS;
+    }
+    summary.strokeRatePerMin = medianOf(std::move(rates));
+}
+
+void summarizeHums(Summary& summary, const Reading& reading)
+{
+    if (reading.plan)
+        for (const PlannedStep& step : unfold(*reading.plan))
+            if (step.cycle())
+                for (const Phase& phase : step.cycle()->phases) summary.humsPlanned += phase.sound == PhaseSound::Hum;
+    if (reading.hums.empty()) return;
+    std::vector<double> pitches;
+    std::vector<double> lengths;
+    std::vector<double> off;
+    std::vector<double> steadiness;
+    for (const ReadHum& hum : reading.hums) {
+        lengths.push_back(hum.seconds());
+        if (hum.pitchHz) pitches.push_back(*hum.pitchHz);
+        if (hum.centsFromTarget) off.push_back(std::fabs(*hum.centsFromTarget));
+        if (hum.steadinessCents) steadiness.push_back(*hum.steadinessCents);
+    }
+    summary.pitchHz = medianOf(std::move(pitches));
+    summary.humSeconds = medianOf(std::move(lengths));
+    summary.pitchOffCents = medianOf(std::move(off));
+    summary.pitchSteadinessCents = medianOf(std::move(steadiness));
+    summary.humGrowthS = humGrowthS(reading.hums);
+    double until = reading.recording.durationSeconds;
+    for (const ReadPhase& p : reading.phases)
+        if ((p.kind == ReadKind::Voice || p.kind == ReadKind::Strokes) && p.startS > reading.hums.back().endS)
+            until = std::min(until, p.startS);
+    summary.stayS = std::max(0.0, until - reading.hums.back().endS);
+}
+
+void summarizeOcean(Summary& summary, const Reading& reading)
+{
+    if (reading.ocean.empty()) return;
+    const auto n = static_cast<double>(reading.ocean.size());
+    std::vector<double> in;
+    std::vector<double> out;
+    double evenness = 0;
+    double roughness = 0;
+    for (const ReadOcean& breath : reading.ocean) {
+        evenness += breath.friction.evenness / n;
+        roughness += breath.friction.roughness / n;
+        (breath.phase == PhaseKind::Inhale ? in : out).push_back(breath.friction.levelDb);
+    }
+    summary.oceanEvenness = evenness;
+    summary.oceanRoughness = roughness;
+    if (!in.empty() && !out.empty()) summary.oceanBalanceDb = median(in) - median(out);
+}
+
+} // namespace
+
 void measureReading(Reading& reading)
 {
     const Plan* plan = reading.plan ? &*reading.plan : nullptr;
     reading.summary = measure(reading.phases, reading.cycles, plan);
+    summarizeStrokes(reading.summary, reading);
+    summarizeHums(reading.summary, reading);
+    summarizeOcean(reading.summary, reading);
     reading.comparisons = plan ? compare(reading.cycles, *plan) : std::vector<Comparison>{};
     reading.countTrend = countTrend(reading.cycles);
     reading.rests = restBreathing(reading.phases, reading.cycles);
@@ -171,20 +254,27 @@ Reading readAgainst(const Listened& listened, const std::optional<Plan>& plan, c
     reading.plan = plan;
     reading.quality = listened.quality;
     const Plan* intended = plan ? &*plan : nullptr;
+    const Heard heard = plan ? withSlowBellows(listened.heard, unfold(*plan)) : listened.heard;
     const BreathClasses classes =
-        sortBreaths(listened.heard, {}, known.profile ? &*known.profile : nullptr);
-    const Alignment alignment = align(listened.heard, classes, intended, known.kindAIsInhale);
+        sortBreaths(heard, {}, known.profile ? &*known.profile : nullptr);
+    const Alignment alignment = align(heard, classes, intended, known.kindAIsInhale);
     reading.kindAIsInhale = alignment.aIsInhale;
-    reading.phases = phasesFrom(listened.heard, alignment);
+    reading.phases = phasesFrom(heard, alignment);
     if (known.kindAIsInhale)
         for (ReadPhase& phase : reading.phases)
             phase.corrected = phase.kind != ReadKind::Unknown && phase.kind != ReadKind::Voice;
     reading.cycles = intended ? plannedCycles(alignment, *plan) : freeCycles(alignment);
     if (intended) takeSoundsFromPlan(reading);
-    addVoices(reading, listened.heard);
+    addVoices(reading, heard);
+    reading.strokeRuns = readStrokeRuns(heard, plan);
+    reading.hums = readHums(heard, reading);
+    reading.ocean = readOcean(listened.track, reading);
     measureReading(reading);
-    reading.strainSigns =
-        strainSigns(reading.phases, reading.cycles, levelsOf(listened.heard, reading.phases));
+    reading.strainSigns = strainSigns(reading.phases, reading.cycles, levelsOf(heard, reading.phases));
+    const std::vector<StrainSign> more = strainBeyondPhases(reading);
+    reading.strainSigns.insert(reading.strainSigns.end(), more.begin(), more.end());
+    std::stable_sort(reading.strainSigns.begin(), reading.strainSigns.end(),
+                     [](const StrainSign& a, const StrainSign& b) { return a.atS < b.atS; });
     reading.guide = findGuideCount(listened.heard.voices);
     return reading;
 }

@@ -9,9 +9,12 @@
 #include "core/base/progress.hpp"
 #include "core/listen/breath_profile.hpp"
 #include "core/listen/guide_count.hpp"
+#include "core/listen/friction.hpp"
 #include "core/measure/comparison.hpp"
+#include "core/measure/hum_figures.hpp"
 #include "core/measure/measures.hpp"
 #include "core/measure/strain_signs.hpp"
+#include "core/measure/stroke_runs.hpp"
 #include "core/reading/quality.hpp"
 
 #include <filesystem>
@@ -20,12 +23,25 @@
 
 namespace layakari {
 
+/// One breath of friction.
+struct ReadOcean {
+    int cycle = 0;
+    PhaseKind phase = PhaseKind::Inhale;
+    double startS = 0;
+    double endS = 0;
+    Friction friction;
+};
+
 struct Reading {
     RecordingInfo recording;
     std::optional<Plan> plan;
     Quality quality;
     std::vector<ReadPhase> phases;
     std::vector<ReadCycle> cycles;
+    std::vector<ReadStrokeRun> strokeRuns;
+    std::vector<ReadHum> hums;
+    std::vector<ReadOcean> ocean;
+    std::optional<double> saHz; ///< as planned, or found from the hums
     Summary summary;
     std::vector<StrainSign> strainSigns;
     std::vector<Comparison> comparisons;

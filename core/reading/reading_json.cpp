@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/base/checked_json.hpp"
 #include "core/base/files.hpp"
+#include "core/reading/beyond_phases_json.hpp"
 #include "core/reading/reading.hpp"
 
 #include <cmath>
@@ -133,8 +134,18 @@ Json toJson(const Summary& s, bool planned)
             {"breaths_per_min", figure(s.breathsPerMin)},
             {"practice_s", figure(s.practiceS)},
             {"longest_hold_s", figure(s.longestHoldS)},
-            {"stroke_rate_per_min", nullptr},
-            {"pitch_hz", nullptr}};
+            {"strokes", s.strokesHeard},
+            {"strokes_planned", s.runsPlanned > 0 ? Json(s.strokesPlanned) : Json(nullptr)},
+            {"stroke_rate_per_min", figure(s.strokeRatePerMin)},
+            {"pitch_hz", figure(s.pitchHz)},
+            {"hum_s", figure(s.humSeconds)},
+            {"hum_growth_s", figure(s.humGrowthS)},
+            {"pitch_off_cents", figure(s.pitchOffCents)},
+            {"pitch_steadiness_cents", figure(s.pitchSteadinessCents)},
+            {"stay_s", figure(s.stayS)},
+            {"ocean_evenness", figure(s.oceanEvenness)},
+            {"ocean_roughness", figure(s.oceanRoughness)},
+            {"ocean_balance_db", figure(s.oceanBalanceDb)}};
 }
 
 RecordingInfo parseRecording(const CheckedJson& value)
@@ -274,6 +285,7 @@ Reading parseDocument(const CheckedJson& document, const std::string& file)
         reading.plan ? unfold(*reading.plan) : std::vector<PlannedStep>{};
     for (const CheckedJson& cycle : cycles)
         reading.cycles.push_back(parseCycle(cycle, steps, phases.size()));
+    readBeyondPhases(document, reading);
     measureReading(reading);
     if (const auto signs = document.findValue("strain_signs"))
         for (const CheckedJson& sign : signs->elements(0, mostPhases))
@@ -295,8 +307,7 @@ std::string readingToJson(const Reading& reading)
     document["cycles"] = Json::array();
     for (std::size_t i = 0; i < reading.cycles.size(); ++i)
         document["cycles"].push_back(toJson(reading.cycles[i], i));
-    // Not read yet: nothing is said about them.
-    for (const char* key : {"stroke_runs", "hums", "ujjayi"}) document[key] = nullptr;
+    addBeyondPhases(document, reading);
     document["strain_signs"] = Json::array();
     for (const StrainSign& sign : reading.strainSigns)
         document["strain_signs"].push_back({{"kind", sign.kind},

@@ -122,6 +122,12 @@ bool mostlySomethingElse(const Reading& reading)
     return reading.summary.completion.value_or(1) < 0.75 && outside > inside;
 }
 
+std::string paceInWords(const std::string& pace)
+{
+    if (pace == "rise-fall") return "pace rising and falling";
+    return pace == "steady" ? "steady pace" : "pace " + pace;
+}
+
 std::string cycleLine(const ReadCycle& cycle, std::size_t index)
 {
     std::string line = format("%4zu  %7s ", index + 1, clockTime(cycle.startS).c_str());
@@ -160,19 +166,104 @@ std::string figures(const Summary& s)
     }
     if (s.breathsPerMin) text += format("  breaths         %.1f a minute\n", *s.breathsPerMin);
     if (s.longestHoldS) text += format("  longest hold    %.1f s\n", *s.longestHoldS);
+    if (s.runsPlanned > 0)
+        text += format("  strokes         %d of %d\n", s.strokesHeard, s.strokesPlanned);
+    if (s.strokeRatePerMin) text += format("  stroke rate     %.1f a minute\n", *s.strokeRatePerMin);
+    if (s.pitchHz) text += format("  pitch           %.1f Hz\n", *s.pitchHz);
+    if (s.humGrowthS) text += format("  hums grow by    %+.2f s each\n", *s.humGrowthS);
+    if (s.stayS) text += format("  stay after hums %.0f s\n", *s.stayS);
+    if (s.oceanEvenness)
+        text += format("  ocean breath    evenness %.2f, roughness %.2f\n", *s.oceanEvenness, *s.oceanRoughness);
     return text;
 }
 
-bool asksForWhatIsNotReadYet(const Plan& plan)
+std::string runLine(const ReadStrokeRun& run, std::size_t index)
 {
-    for (const PlannedStep& step : unfold(plan)) {
-        if (std::holds_alternative<const Strokes*>(step.content)) return true;
-        if (!step.cycle()) continue;
-        for (const Phase& phase : step.cycle()->phases)
-            if (phase.sound == PhaseSound::Hum) return true;
-    }
-    return false;
+    std::string line = format("%4zu  %7s   %d", index + 1, clockTime(run.startS).c_str(), run.count);
+    if (run.targetCount) line += format(" of %d", *run.targetCount);
+    line += " strokes";
+    if (run.ratePerMin) line += format(", %.1f a minute", *run.ratePerMin);
+    if (!run.pace.empty()) line += ", " + paceInWords(run.pace);
+    if (run.intervalCv) line += format(", intervals within %.0f %%", 100 * *run.intervalCv);
+    if (run.strengthCvDb) line += format(", strength within %.1f dB", *run.strengthCvDb);
+    if (run.inhaleShare) line += format(", inhale %.0f %% of a stroke", 100 * *run.inhaleShare);
+    if (!run.pauses.empty())
+        line += ", " + plural(static_cast<int>(run.pauses.size()), "pause", "pauses");
+    if (run.countConfidence < 0.8) line += format("; the count is %.0f %% sure", 100 * run.countConfidence);
+    return line + "\n";
 }
+
+std::string humLine(const ReadHum& hum, std::size_t index)
+{
+    std::string line = format("%4zu  %7s   hum %.1f s", index + 1, clockTime(hum.startS).c_str(), hum.seconds());
+    if (hum.pitchHz) line += format(", %.1f Hz (%s)", *hum.pitchHz, hum.note.c_str());
+    if (hum.centsFromTarget)
+        line += format(", %.0f cents %s %s", std::fabs(*hum.centsFromTarget),
+                       *hum.centsFromTarget < 0 ? "under" : "over",
+                       hum.targetName.empty() ? format("%.1f Hz", *hum.targetHz).c_str() : hum.targetName.c_str());
+    if (hum.steadinessCents) line += format(", steady within %.0f cents", *hum.steadinessCents);
+    if (hum.vibratoCents)
+        line += format(", vibrato %.1f a second of %.0f cents", *hum.vibratoRateHz, *hum.vibratoCents);
+    if (!hum.breaks.empty()) line += ", " + plural(static_cast<int>(hum.breaks.size()), "break", "breaks");
+    return line + "\n";
+}
+
+// "36, 35 and 37 of 36 strokes, at 62 a minute."
+std::string strokesInWords(const Reading& reading)
+{
+    const Summary& s = reading.summary;
+    std::string text;
+    for (std::size_t i = 0; i < reading.strokeRuns.size(); ++i)
+        text += (i == 0 ? "" : i + 1 == reading.strokeRuns.size() ? " and " : ", ") +
+                std::to_string(reading.strokeRuns[i].count);
+    const int count = static_cast<int>(reading.strokeRuns.size());
+    if (s.runsPlanned > 0 && count > 1 && s.strokesPlanned % s.runsPlanned == 0)
+        text += format(" of %d", s.strokesPlanned / s.runsPlanned);
+    else if (s.runsPlanned == 1 && count == 1)
+        text += format(" of %d", s.strokesPlanned);
+    text += count == 1 && reading.strokeRuns[0].count == 1 ? " stroke" : " strokes";
+    if (s.strokeRatePerMin) text += format(", %.0f a minute", *s.strokeRatePerMin);
+    if (count < s.runsPlanned) text += format("; %d of %d runs were heard", count, s.runsPlanned);
+    return text + ".";
+}
+
+std::string humsInWords(const Reading& reading)
+{
+    const Summary& s = reading.summary;
+    const int count = static_cast<int>(reading.hums.size());
+    std::string text = plural(count, "hum", "hums");
+    if (s.humsPlanned > 0) text += format(" of %d", s.humsPlanned);
+    if (s.humSeconds) text += format(", %.1f s long", *s.humSeconds);
+    if (s.pitchOffCents)
+        text += format(", %.0f cents off their pitch", *s.pitchOffCents);
+    else if (s.pitchHz)
+        text += format(", at %.0f Hz (%s)", *s.pitchHz, noteName(*s.pitchHz).c_str());
+    if (s.pitchSteadinessCents) text += format(", steady within %.0f cents", *s.pitchSteadinessCents);
+    int broken = 0;
+    for (const ReadHum& hum : reading.hums) broken += !hum.breaks.empty();
+    if (broken > 0) text += format("; %d of them %s", broken, broken == 1 ? "breaks" : "break");
+    return text + ".";
+}
+
+std::string oceanInWords(const Reading& reading)
+{
+    const Summary& s = reading.summary;
+    const char* evenness = *s.oceanEvenness > 0.75 ? "even" : *s.oceanEvenness > 0.5 ? "fairly even" : "uneven";
+    const char* smooth = *s.oceanRoughness < 0.1 ? "smooth" : *s.oceanRoughness < 0.25 ? "a little rough" : "rough";
+    return format("The sound of the ocean breath was %s and %s.", evenness, smooth);
+}
+
+// What is said beyond the cycles, each as a sentence with a space before it.
+std::string beyondCyclesInWords(const Reading& reading)
+{
+    std::string text;
+    if (!reading.strokeRuns.empty()) text += " " + strokesInWords(reading);
+    if (!reading.hums.empty()) text += " " + humsInWords(reading);
+    if (!reading.ocean.empty()) text += " " + oceanInWords(reading);
+    return text;
+}
+
+std::string withoutLeadingSpace(const std::string& text) { return text.empty() ? text : text.substr(1); }
 
 } // namespace
 
@@ -205,11 +296,17 @@ std::string clockTime(double seconds, bool withTenths)
 std::string inOneSentence(const Reading& reading)
 {
     if (!reading.heardBreathing()) return "No breathing was heard in this recording.";
-    if (!reading.plan) return freeBreathingInWords(reading);
+    const std::string beyond = beyondCyclesInWords(reading);
+    const bool anyRunOrHum = !reading.strokeRuns.empty() || !reading.hums.empty();
+    if (!reading.plan) {
+        if (anyRunOrHum && reading.cycles.empty()) return withoutLeadingSpace(beyond);
+        return freeBreathingInWords(reading) + beyond;
+    }
     const Summary& s = reading.summary;
     if (s.cyclesPlanned == 0)
-        return "Breathing was heard, but this plan has no breath cycles, and strokes cannot be "
-               "read yet.";
+        return anyRunOrHum ? withoutLeadingSpace(beyond)
+                           : "Breathing was heard, but none of this plan's strokes. Was it another plan?";
+    if (s.cyclesHeard == 0 && anyRunOrHum) return "None of the plan's breath cycles was heard." + beyond;
     if (s.cyclesHeard == 0)
         return "Breathing was heard, but nothing like this plan's cycles. Was it another plan?";
     if (mostlySomethingElse(reading))
@@ -221,7 +318,7 @@ std::string inOneSentence(const Reading& reading)
         text += " of " + targets;
     if (s.countLengthS) text += format(" in counts of %.2f s", *s.countLengthS);
     const std::string kept = keptInWords(reading);
-    return text + "." + (kept.empty() ? "" : " " + kept);
+    return text + "." + (kept.empty() ? "" : " " + kept) + beyond;
 }
 
 std::string readableSummary(const Reading& reading)
@@ -230,6 +327,10 @@ std::string readableSummary(const Reading& reading)
     std::string text = rec.file + "\n" + inOneSentence(reading) + "\n\n" + figures(reading.summary);
     if (!reading.cycles.empty()) text += "\n";
     for (std::size_t i = 0; i < reading.cycles.size(); ++i) text += cycleLine(reading.cycles[i], i);
+    if (!reading.strokeRuns.empty()) text += "\n";
+    for (std::size_t i = 0; i < reading.strokeRuns.size(); ++i) text += runLine(reading.strokeRuns[i], i);
+    if (!reading.hums.empty()) text += "\n";
+    for (std::size_t i = 0; i < reading.hums.size(); ++i) text += humLine(reading.hums[i], i);
     if (const auto notes = notesOn(reading); !notes.empty()) {
         text += "\n";
         for (const Note& note : notes)
@@ -244,8 +345,6 @@ std::string readableSummary(const Reading& reading)
         text += format(", breath %.0f dB over the room", *reading.quality.breathToNoiseDb);
     text += "\n";
     for (const std::string& line : reading.quality.advice) text += "  " + line + "\n";
-    if (reading.plan && asksForWhatIsNotReadYet(*reading.plan))
-        text += "  This plan has strokes or hums, whose count and pitch cannot be read yet.\n";
     return text;
 }
 

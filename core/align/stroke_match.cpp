@@ -1,0 +1,201 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/align/stroke_match.hpp"
+
+#include <algorithm>
+#include <cmath>
+
+namespace layakari {
+
+namespace {
+
+const Strokes* strokesOf(const PlannedStep& step)
+{
+    const auto* strokes = std::get_if<const Strokes*>(&step.content);
+    return strokes ? *strokes : nullptr;
+}
+
+std::vector<std::size_t> plannedRuns(const std::vector<PlannedStep>& steps)
+{
+    std::vector<std::size_t> runs;
+    for (std::size_t s = 0; s < steps.size(); ++s)
+        if (strokesOf(steps[s])) runs.push_back(s);
+    return runs;
+}
+
+double countDifference(std::size_t heard, int planned)
+{
+    return std::fabs(std::log(static_cast<double>(heard) / std::max(1, planned)));
+}
+
+// Log odds, roughly: a run that is off by half is as likely another one.
+constexpr double leftOutCost = 0.8;
+constexpr double mostDifference = 2;
+
+// Bellows that only a plan can tell from breaths.
+constexpr double shortestHalfS = 0.35;
+constexpr double longestHalfS = 3.2;
+constexpr double longestTurnS = 0.5;
+constexpr double weakerThanRunDb = 7;
+
+struct Stretch {
+    std::vector<std::size_t> breaths; // indices of spans
+};
+
+double levelOf(const HeardSpan& span) { return span.character.values[BreathCharacter::level]; }
+
+// Stretches of breath that turns without a pause.
+std::vector<Stretch> unbrokenStretches(const Heard& heard)
+{
+    std::vector<Stretch> stretches(1);
+    for (std::size_t i = 0; i < heard.spans.size(); ++i) {
+        const HeardSpan& span = heard.spans[i];
+        const bool isHalf = span.kind == HeardSpan::Kind::Breath && span.seconds() > shortestHalfS &&
+                            span.seconds() < longestHalfS;
+        const bool isTurn = span.kind != HeardSpan::Kind::Breath && span.seconds() < longestTurnS;
+        if (isHalf)
+            stretches.back().breaths.push_back(i);
+        else if (!isTurn && !stretches.back().breaths.empty())
+            stretches.emplace_back();
+    }
+    return stretches;
+}
+
+// Natural breaths at either end are weaker than the bellows.
+void trim(Stretch& stretch, const Heard& heard)
+{
+    std::vector<double> levels;
+    for (const std::size_t i : stretch.breaths) levels.push_back(levelOf(heard.spans[i]));
+    if (levels.empty()) return;
+    std::sort(levels.begin(), levels.end());
+    const double usual = levels[3 * levels.size() / 4];
+    const auto isWeak = [&](std::size_t i) { return levelOf(heard.spans[i]) < usual - weakerThanRunDb; };
+    while (!stretch.breaths.empty() && isWeak(stretch.breaths.back())) stretch.breaths.pop_back();
+    while (!stretch.breaths.empty() && isWeak(stretch.breaths.front()))
+        stretch.breaths.erase(stretch.breaths.begin());
+    // A stroke has two halves: of an odd number the weaker end is not one.
+    if (stretch.breaths.size() % 2 == 1) {
+        if (levelOf(heard.spans[stretch.breaths.front()]) < levelOf(heard.spans[stretch.breaths.back()]))
+            stretch.breaths.erase(stretch.breaths.begin());
+        else
+            stretch.breaths.pop_back();
+    }
+}
+
+HeardStrokeRun runOf(const Stretch& stretch, const Heard& heard)
+{
+    HeardStrokeRun run;
+    run.startS = heard.spans[stretch.breaths.front()].startS;
+    run.endS = heard.spans[stretch.breaths.back()].endS;
+    for (std::size_t k = 0; k + 1 < stretch.breaths.size(); k += 2) {
+        const HeardSpan& in = heard.spans[stretch.breaths[k]];
+        const HeardSpan& out = heard.spans[stretch.breaths[k + 1]];
+        run.strokes.push_back({out.startS, levelOf(out), true, in.startS, levelOf(in)});
+    }
+    run.confidence = 0.8; // the plan's word for it
+    run.countConfidence = 0.8;
+    run.twoSided = true;
+    return run;
+}
+
+} // namespace
+
+std::vector<std::optional<std::size_t>> matchRuns(const std::vector<HeardStrokeRun>& runs,
+                                                  const std::vector<PlannedStep>& steps)
+{
+    const std::vector<std::size_t> planned = plannedRuns(steps);
+    const std::size_t rows = runs.size();
+    const std::size_t columns = planned.size();
+    std::vector<std::vector<double>> cost(rows + 1, std::vector<double>(columns + 1, 0));
+    const auto pairCost = [&](std::size_t r, std::size_t c) {
+        const Strokes& wanted = *strokesOf(steps[planned[c]]);
+        const std::size_t count = countedAs(runs[r], wanted).strokes.size();
+        return std::min(mostDifference, countDifference(count, wanted.strokes));
+    };
+    for (std::size_t r = rows + 1; r-- > 0;)
+        for (std::size_t c = columns + 1; c-- > 0;) {
+            if (r == rows && c == columns) continue;
+            double best = 1e18;
+            if (r < rows) best = std::min(best, leftOutCost + cost[r + 1][c]);
+            if (c < columns) best = std::min(best, leftOutCost + cost[r][c + 1]);
+            if (r < rows && c < columns) best = std::min(best, pairCost(r, c) + cost[r + 1][c + 1]);
+            cost[r][c] = best;
+        }
+    std::vector<std::optional<std::size_t>> matched(rows);
+    std::size_t r = 0;
+    std::size_t c = 0;
+    while (r < rows && c < columns) {
+        if (cost[r][c] == pairCost(r, c) + cost[r + 1][c + 1])
+            matched[r++] = planned[c++];
+        else if (cost[r][c] == leftOutCost + cost[r + 1][c])
+            ++r;
+        else
+            ++c;
+    }
+    return matched;
+}
+
+HeardStrokeRun countedAs(HeardStrokeRun run, const Strokes& planned)
+{
+    constexpr double clearlyBetter = 0.25; // of the log of the counts
+    constexpr double alike = 0.7;
+    const std::size_t halves = run.strokes.size();
+    if (planned.style != StrokeStyle::Bhastrika || halves < 4 ||
+        countDifference(halves / 2, planned.strokes) + clearlyBetter > countDifference(halves, planned.strokes))
+        return run;
+    HeardStrokeRun paired = run;
+    paired.strokes.clear();
+    // It begins with an inhale, as bellows do.
+    for (std::size_t k = 1; k < halves; k += 2) {
+        HeardStroke stroke = run.strokes[k];
+        stroke.inhaleTimeS = run.strokes[k - 1].timeS;
+        stroke.inhaleLevelDb = run.strokes[k - 1].levelDb;
+        paired.strokes.push_back(stroke);
+    }
+    paired.twoSided = true;
+    paired.countConfidence *= alike;
+    return paired;
+}
+
+Heard withSlowBellows(const Heard& heard, const std::vector<PlannedStep>& steps)
+{
+    std::vector<int> wanted;
+    for (const std::size_t s : plannedRuns(steps))
+        if (strokesOf(steps[s])->style == StrokeStyle::Bhastrika) wanted.push_back(strokesOf(steps[s])->strokes);
+    if (wanted.empty() || heard.strokeRuns.size() >= wanted.size()) return heard;
+    const int fewest = *std::min_element(wanted.begin(), wanted.end());
+    Heard result = heard;
+    std::vector<bool> used(heard.spans.size(), false);
+    std::vector<HeardSpan> runs;
+    for (Stretch& stretch : unbrokenStretches(heard)) {
+        trim(stretch, heard);
+        if (stretch.breaths.size() < 2 * fewestStrokes || stretch.breaths.size() < static_cast<std::size_t>(fewest))
+            continue;
+        const HeardStrokeRun run = runOf(stretch, heard);
+        HeardSpan span = heard.spans[stretch.breaths.front()];
+        span.kind = HeardSpan::Kind::Strokes;
+        span.endS = run.endS;
+        span.endSdS = heard.spans[stretch.breaths.back()].endSdS;
+        span.index = result.strokeRuns.size();
+        result.strokeRuns.push_back(run);
+        for (std::size_t i = stretch.breaths.front(); i <= stretch.breaths.back(); ++i) used[i] = true;
+        runs.push_back(span);
+    }
+    if (runs.empty()) return heard;
+    result.spans.clear();
+    std::size_t next = 0;
+    for (std::size_t i = 0; i < heard.spans.size(); ++i) {
+        while (next < runs.size() && runs[next].startS <= heard.spans[i].startS) result.spans.push_back(runs[next++]);
+        if (!used[i]) result.spans.push_back(heard.spans[i]);
+    }
+    // Runs are numbered as they come.
+    std::vector<HeardStrokeRun> ordered;
+    for (HeardSpan& span : result.spans)
+        if (span.kind == HeardSpan::Kind::Strokes) {
+            ordered.push_back(result.strokeRuns[span.index]);
+            span.index = ordered.size() - 1;
+        }
+    result.strokeRuns = std::move(ordered);
+    return result;
+}
+
+} // namespace layakari
