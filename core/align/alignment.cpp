@@ -29,7 +29,7 @@ constexpr double tightestSpread = 0.10;
 constexpr std::size_t exactCells = 60000;
 // Scores overstate: neighbouring phases share a tempo and a listener's faults.
 constexpr double temper = 0.5;
-constexpr double humIsInhale = 0.002; // nobody hums while breathing in for long
+constexpr double humIsInhale = 0.002;    // nobody hums while breathing in for long
 constexpr double saidProbability = 0.99; // that a person who names a breath is right
 
 std::vector<HeardItem> itemsOf(const Heard& heard, const BreathClasses& classes, bool aIsInhale)

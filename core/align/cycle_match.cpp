@@ -112,8 +112,7 @@ private:
             offer(k + 1, j, score - (isShort ? missingShortHoldCost : missingHoldCost), j, false);
             if (!isSilence(j)) return;
             offer(k + 1, j + 1, score + holdGain(k, item(j).seconds, item(j).lastSilence), j, true);
-            if (isBreath(j + 1) && isSilence(j + 2) &&
-                item(j + 1).seconds < interruptionS)
+            if (isBreath(j + 1) && isSilence(j + 2) && item(j + 1).seconds < interruptionS)
                 offer(
                     k + 1, j + 3,
                     score - interruptedCost +

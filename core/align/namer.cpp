@@ -161,12 +161,14 @@ void Namer::setRoles()
     std::size_t first = result.spans.size();
     std::size_t last = 0;
     for (std::size_t i = 0; i < result.spans.size(); ++i)
-        if (result.spans[i].cycle || m_heard.spans[result.spans[i].span].kind == HeardSpan::Kind::Strokes) {
+        if (result.spans[i].cycle ||
+            m_heard.spans[result.spans[i].span].kind == HeardSpan::Kind::Strokes) {
             first = std::min(first, i);
             last = i;
         }
     for (std::size_t i = first; i < last; ++i)
-        if (!result.spans[i].cycle && m_heard.spans[result.spans[i].span].kind != HeardSpan::Kind::Strokes)
+        if (!result.spans[i].cycle &&
+            m_heard.spans[result.spans[i].span].kind != HeardSpan::Kind::Strokes)
             result.spans[i].role = Role::Rest;
 }
 

@@ -15,9 +15,9 @@ constexpr double extraCycleCost = 5;
 
 double strayCost(const HeardItem& item, double countS)
 {
-    return item.breath        ? strayBreathCost
+    return item.breath                        ? strayBreathCost
            : item.lastSilence || item.barrier ? 0
-                              : std::min(1.0, 0.2 * item.seconds / countS);
+                                              : std::min(1.0, 0.2 * item.seconds / countS);
 }
 
 } // namespace

@@ -49,8 +49,8 @@ std::vector<Stretch> unbrokenStretches(const Heard& heard)
     std::vector<Stretch> stretches(1);
     for (std::size_t i = 0; i < heard.spans.size(); ++i) {
         const HeardSpan& span = heard.spans[i];
-        const bool isHalf = span.kind == HeardSpan::Kind::Breath && span.seconds() > shortestHalfS &&
-                            span.seconds() < longestHalfS;
+        const bool isHalf = span.kind == HeardSpan::Kind::Breath &&
+                            span.seconds() > shortestHalfS && span.seconds() < longestHalfS;
         const bool isTurn = span.kind != HeardSpan::Kind::Breath && span.seconds() < longestTurnS;
         if (isHalf)
             stretches.back().breaths.push_back(i);
@@ -68,13 +68,16 @@ void trim(Stretch& stretch, const Heard& heard)
     if (levels.empty()) return;
     std::sort(levels.begin(), levels.end());
     const double usual = levels[3 * levels.size() / 4];
-    const auto isWeak = [&](std::size_t i) { return levelOf(heard.spans[i]) < usual - weakerThanRunDb; };
+    const auto isWeak = [&](std::size_t i) {
+        return levelOf(heard.spans[i]) < usual - weakerThanRunDb;
+    };
     while (!stretch.breaths.empty() && isWeak(stretch.breaths.back())) stretch.breaths.pop_back();
     while (!stretch.breaths.empty() && isWeak(stretch.breaths.front()))
         stretch.breaths.erase(stretch.breaths.begin());
     // A stroke has two halves: of an odd number the weaker end is not one.
     if (stretch.breaths.size() % 2 == 1) {
-        if (levelOf(heard.spans[stretch.breaths.front()]) < levelOf(heard.spans[stretch.breaths.back()]))
+        if (levelOf(heard.spans[stretch.breaths.front()]) <
+            levelOf(heard.spans[stretch.breaths.back()]))
             stretch.breaths.erase(stretch.breaths.begin());
         else
             stretch.breaths.pop_back();
@@ -140,7 +143,8 @@ HeardStrokeRun countedAs(HeardStrokeRun run, const Strokes& planned)
     constexpr double alike = 0.7;
     const std::size_t halves = run.strokes.size();
     if (planned.style != StrokeStyle::Bhastrika || halves < 4 ||
-        countDifference(halves / 2, planned.strokes) + clearlyBetter > countDifference(halves, planned.strokes))
+        countDifference((halves + 1) / 2, planned.strokes) + clearlyBetter >
+            countDifference(halves, planned.strokes))
         return run;
     HeardStrokeRun paired = run;
     paired.strokes.clear();
@@ -151,6 +155,7 @@ HeardStrokeRun countedAs(HeardStrokeRun run, const Strokes& planned)
         stroke.inhaleLevelDb = run.strokes[k - 1].levelDb;
         paired.strokes.push_back(stroke);
     }
+    if (halves % 2 == 1) paired.strokes.push_back(run.strokes.back());
     paired.twoSided = true;
     paired.countConfidence *= alike;
     return paired;
@@ -160,7 +165,8 @@ Heard withSlowBellows(const Heard& heard, const std::vector<PlannedStep>& steps)
 {
     std::vector<int> wanted;
     for (const std::size_t s : plannedRuns(steps))
-        if (strokesOf(steps[s])->style == StrokeStyle::Bhastrika) wanted.push_back(strokesOf(steps[s])->strokes);
+        if (strokesOf(steps[s])->style == StrokeStyle::Bhastrika)
+            wanted.push_back(strokesOf(steps[s])->strokes);
     if (wanted.empty() || heard.strokeRuns.size() >= wanted.size()) return heard;
     const int fewest = *std::min_element(wanted.begin(), wanted.end());
     Heard result = heard;
@@ -168,7 +174,8 @@ Heard withSlowBellows(const Heard& heard, const std::vector<PlannedStep>& steps)
     std::vector<HeardSpan> runs;
     for (Stretch& stretch : unbrokenStretches(heard)) {
         trim(stretch, heard);
-        if (stretch.breaths.size() < 2 * fewestStrokes || stretch.breaths.size() < static_cast<std::size_t>(fewest))
+        if (stretch.breaths.size() < 2 * fewestStrokes ||
+            stretch.breaths.size() < static_cast<std::size_t>(fewest))
             continue;
         const HeardStrokeRun run = runOf(stretch, heard);
         HeardSpan span = heard.spans[stretch.breaths.front()];
@@ -177,14 +184,16 @@ Heard withSlowBellows(const Heard& heard, const std::vector<PlannedStep>& steps)
         span.endSdS = heard.spans[stretch.breaths.back()].endSdS;
         span.index = result.strokeRuns.size();
         result.strokeRuns.push_back(run);
-        for (std::size_t i = stretch.breaths.front(); i <= stretch.breaths.back(); ++i) used[i] = true;
+        for (std::size_t i = stretch.breaths.front(); i <= stretch.breaths.back(); ++i)
+            used[i] = true;
         runs.push_back(span);
     }
     if (runs.empty()) return heard;
     result.spans.clear();
     std::size_t next = 0;
     for (std::size_t i = 0; i < heard.spans.size(); ++i) {
-        while (next < runs.size() && runs[next].startS <= heard.spans[i].startS) result.spans.push_back(runs[next++]);
+        while (next < runs.size() && runs[next].startS <= heard.spans[i].startS)
+            result.spans.push_back(runs[next++]);
         if (!used[i]) result.spans.push_back(heard.spans[i]);
     }
     // Runs are numbered as they come.

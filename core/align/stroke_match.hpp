@@ -9,19 +9,21 @@
 
 namespace layakari {
 
-/// For each heard run the planned one that it is, as an index into the unfolded plan; nothing for a run beyond
-/// the plan. In order, by how well the counts agree; a run may be left out on either side.
+/// For each heard run the planned one that it is, as an index into the unfolded plan; nothing for a
+/// run beyond the plan. In order, by how well the counts agree; a run may be left out on either
+/// side.
 std::vector<std::optional<std::size_t>> matchRuns(const std::vector<HeardStrokeRun>& runs,
                                                   const std::vector<PlannedStep>& steps);
 
-/// The run as its plan counts it. Where both halves of a bellows stroke sound alike, every burst was heard as
-/// a stroke; a plan of bellows with half as many says that two are one. The doubt goes into the count's
-/// confidence.
+/// The run as its plan counts it. Where both halves of a bellows stroke sound alike, every burst
+/// was heard as a stroke; a plan of bellows with half as many says that two are one. The doubt goes
+/// into the count's confidence.
 HeardStrokeRun countedAs(HeardStrokeRun run, const Strokes& planned);
 
-/// What was heard, with slow bellows in it: at 15 to 20 a minute they are deep breaths to the ear, and only a
-/// plan of bellows tells that they are strokes. Pauses between them are turns, and they are louder than the
-/// natural breaths around. Unchanged where the plan has none, or they were found as strokes already.
+/// What was heard, with slow bellows in it: at 15 to 20 a minute they are deep breaths to the ear,
+/// and only a plan of bellows tells that they are strokes. Pauses between them are turns, and they
+/// are louder than the natural breaths around. Unchanged where the plan has none, or they were
+/// found as strokes already.
 Heard withSlowBellows(const Heard& heard, const std::vector<PlannedStep>& steps);
 
 } // namespace layakari

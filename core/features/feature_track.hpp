@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
-// What is kept of the sound: band levels and voicing every 10 ms, and the sound itself below 1.8 kHz. An
-// hour is 61 MB, whatever was recorded.
+// What is kept of the sound: band levels and voicing every 10 ms, and the sound itself below 1.8
+// kHz. An hour is 61 MB, whatever was recorded.
 #pragma once
 
 #include "core/audio/recording.hpp"

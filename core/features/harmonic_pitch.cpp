@@ -27,7 +27,7 @@ constexpr float backgroundGain = 4;
 constexpr std::size_t backgroundEvery = 10; // frames
 constexpr float jumpCost = 0.02f;           // per step of 10 cents from frame to frame
 constexpr std::size_t furthestJump = 8;     // steps; farther is a new sound
-constexpr float newSoundCost = 3; // some twenty frames that score better elsewhere
+constexpr float newSoundCost = 3;           // some twenty frames that score better elsewhere
 
 std::size_t binOf(double hz) { return static_cast<std::size_t>(std::lround(hz / binHz)); }
 
@@ -69,7 +69,8 @@ const std::vector<Comb>& combs()
         std::vector<Comb> combs;
         for (const float f : pitches()) {
             Comb comb;
-            for (std::size_t h = 1; h <= mostHarmonics && static_cast<double>(h) * f < highestPartialHz; ++h) {
+            for (std::size_t h = 1;
+                 h <= mostHarmonics && static_cast<double>(h) * f < highestPartialHz; ++h) {
                 comb.on.push_back(binOf(static_cast<double>(h) * f));
                 comb.between.push_back(binOf((static_cast<double>(h) - 0.5) * f));
                 comb.weight += weights()[h - 1];
@@ -81,7 +82,8 @@ const std::vector<Comb>& combs()
     return list;
 }
 
-// The path through time with the best scores: staying near costs little, a jump as much as a new start.
+// The path through time with the best scores: staying near costs little, a jump as much as a new
+// start.
 std::vector<std::size_t> steadiestPath(const std::vector<std::vector<float>>& scores)
 {
     const std::size_t frames = scores.size();
@@ -91,7 +93,8 @@ std::vector<std::size_t> steadiestPath(const std::vector<std::vector<float>>& sc
     std::vector<float> best = scores[0];
     std::vector<float> next(count);
     for (std::size_t i = 1; i < frames; ++i) {
-        const auto top = static_cast<std::size_t>(std::max_element(best.begin(), best.end()) - best.begin());
+        const auto top =
+            static_cast<std::size_t>(std::max_element(best.begin(), best.end()) - best.begin());
         for (std::size_t p = 0; p < count; ++p) {
             std::size_t source = top;
             float value = best[top] - newSoundCost;
@@ -109,7 +112,8 @@ std::vector<std::size_t> steadiestPath(const std::vector<std::vector<float>>& sc
         std::swap(best, next);
     }
     std::vector<std::size_t> path(frames);
-    path.back() = static_cast<std::size_t>(std::max_element(best.begin(), best.end()) - best.begin());
+    path.back() =
+        static_cast<std::size_t>(std::max_element(best.begin(), best.end()) - best.begin());
     for (std::size_t i = frames - 1; i > 0; --i) path[i - 1] = from[i][path[i]];
     return path;
 }
@@ -124,8 +128,9 @@ struct HarmonicPitch::Transform : RealTransform {
     {
         double energy = 0;
         for (std::size_t i = 0; i < window; ++i) {
-            hann[i] = static_cast<float>(
-                0.5 - 0.5 * std::cos(2 * std::numbers::pi * (static_cast<double>(i) + 0.5) / window));
+            hann[i] =
+                static_cast<float>(0.5 - 0.5 * std::cos(2 * std::numbers::pi *
+                                                        (static_cast<double>(i) + 0.5) / window));
             energy += std::pow(hann[i], 2);
         }
         scale = static_cast<float>(2.0 / (energy * fftSize));
@@ -142,7 +147,8 @@ HarmonicPitch::~HarmonicPitch() = default;
 
 HarmonicPitch::Spectrum HarmonicPitch::powerAt(std::size_t frame)
 {
-    const auto middle = static_cast<std::ptrdiff_t>(FeatureTrack::timeOf(frame) * VoiceBand::rateHz);
+    const auto middle =
+        static_cast<std::ptrdiff_t>(FeatureTrack::timeOf(frame) * VoiceBand::rateHz);
     Transform& t = *m_transform;
     for (std::ptrdiff_t i = 0; i < window; ++i)
         t.in()[i] = m_sound.at(middle - window / 2 + i) * t.hann[static_cast<std::size_t>(i)];
@@ -155,15 +161,16 @@ HarmonicPitch::Spectrum HarmonicPitch::powerAt(std::size_t frame)
 
 void HarmonicPitch::learnBackground()
 {
-    const auto frames = static_cast<std::size_t>(static_cast<double>(m_sound.size()) / VoiceBand::rateHz /
-                                                 FeatureTrack::hopSeconds);
+    const auto frames = static_cast<std::size_t>(static_cast<double>(m_sound.size()) /
+                                                 VoiceBand::rateHz / FeatureTrack::hopSeconds);
     // Some thousand moments, spread over the recording, say as much as all of them.
     constexpr std::size_t most = 3000;
     const std::size_t every = std::max(backgroundEvery, frames / most);
     std::vector<Spectrum> spectra;
     for (std::size_t i = every / 2; i < frames; i += every) spectra.push_back(powerAt(i));
     if (spectra.empty()) return;
-    const auto nth = static_cast<std::ptrdiff_t>(backgroundQuantile * static_cast<double>(spectra.size()));
+    const auto nth =
+        static_cast<std::ptrdiff_t>(backgroundQuantile * static_cast<double>(spectra.size()));
     std::vector<float> values(spectra.size());
     for (std::size_t k = 0; k < bins; ++k) {
         for (std::size_t i = 0; i < spectra.size(); ++i) values[i] = spectra[i][k];
@@ -175,7 +182,8 @@ void HarmonicPitch::learnBackground()
     m_leastLoudness = std::sqrt(std::sqrt(mean + 1e-12f));
 }
 
-// How well each pitch explains a spectrum, 0 to about 1; `loudest` is the loudness that is shared out.
+// How well each pitch explains a spectrum, 0 to about 1; `loudest` is the loudness that is shared
+// out.
 void HarmonicPitch::scoresOf(const Spectrum& power, std::vector<float>& scores) const
 {
     Spectrum loudness;
@@ -244,14 +252,16 @@ std::vector<float> HarmonicPitch::clarities(std::size_t frames, std::size_t ever
     for (std::size_t i = every / 2; i < frames; i += every) {
         const Spectrum power = powerAt(i);
         scoresOf(power, scores);
-        clarities.push_back(clarityOf(
-            power, static_cast<std::size_t>(std::max_element(scores.begin(), scores.end()) - scores.begin())));
+        clarities.push_back(
+            clarityOf(power, static_cast<std::size_t>(
+                                 std::max_element(scores.begin(), scores.end()) - scores.begin())));
     }
     return clarities;
 }
 
-// Each harmonic's frequency by a parabola through the log spectrum (Smith, Spectral Audio Signal Processing,
-// 2011), divided by its number; the higher it is and the more it stands out, the more it says.
+// Each harmonic's frequency by a parabola through the log spectrum (Smith, Spectral Audio Signal
+// Processing, 2011), divided by its number; the higher it is and the more it stands out, the more
+// it says.
 float HarmonicPitch::refined(const Spectrum& power, float hz) const
 {
     constexpr float leastOverBackground = 4;
@@ -264,7 +274,8 @@ float HarmonicPitch::refined(const Spectrum& power, float hz) const
         for (std::size_t b = middle - 2; b <= middle + 2; ++b)
             if (power[b] > power[k]) k = b;
         const double over = power[k] / (m_background[k] / backgroundGain + 1e-12f);
-        if (over < leastOverBackground || power[k] < power[k - 1] || power[k] < power[k + 1]) continue;
+        if (over < leastOverBackground || power[k] < power[k - 1] || power[k] < power[k + 1])
+            continue;
         const double before = std::log(power[k - 1] + 1e-15);
         const double at = std::log(power[k] + 1e-15);
         const double after = std::log(power[k + 1] + 1e-15);

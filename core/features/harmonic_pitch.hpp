@@ -14,14 +14,16 @@ namespace layakari {
 struct PitchFrame {
     float hz = 0;      ///< f0; 0 where nothing was found
     float clarity = 0; ///< 0 to 1: how much more sounds on its harmonics than between them
-    float levelDb = -110; ///< of its harmonics, what sounds all the time taken away, dB re full scale
+    float levelDb =
+        -110; ///< of its harmonics, what sounds all the time taken away, dB re full scale
 };
 
-/// Measures the pitch of steady voiced sounds, 65 to 560 Hz, every 10 ms (`FeatureTrack::timeOf`), by what
-/// lies on the harmonics of a pitch less what lies between them (a sawtooth-shaped comb, after Camacho and
-/// Harris, J. Acoust. Soc. Am. 124(3), 2008): neither a missing fundamental nor a weak octave moves it. What
-/// sounds through the whole recording, a fan's hum or a drone, is taken out of the spectrum first. The best
-/// path through time is found by dynamic programming; a pitch is then refined on its strongest harmonics.
+/// Measures the pitch of steady voiced sounds, 65 to 560 Hz, every 10 ms (`FeatureTrack::timeOf`),
+/// by what lies on the harmonics of a pitch less what lies between them (a sawtooth-shaped comb,
+/// after Camacho and Harris, J. Acoust. Soc. Am. 124(3), 2008): neither a missing fundamental nor a
+/// weak octave moves it. What sounds through the whole recording, a fan's hum or a drone, is taken
+/// out of the spectrum first. The best path through time is found by dynamic programming; a pitch
+/// is then refined on its strongest harmonics.
 class HarmonicPitch {
 public:
     static constexpr double windowSeconds = 0.096;
@@ -36,8 +38,8 @@ public:
     /// The frames [begin, end), numbered as those of the FeatureTrack.
     std::vector<PitchFrame> track(std::size_t begin, std::size_t end);
 
-    /// How clear the best pitch is in every `every`th of the first `frames` frames, by itself: a quick look
-    /// at where something is voiced.
+    /// How clear the best pitch is in every `every`th of the first `frames` frames, by itself: a
+    /// quick look at where something is voiced.
     std::vector<float> clarities(std::size_t frames, std::size_t every);
 
 private:
@@ -47,7 +49,7 @@ private:
 
     const VoiceBand& m_sound;
     std::unique_ptr<Transform> m_transform;
-    Spectrum m_background{}; // power of what sounds all the time
+    Spectrum m_background{};       // power of what sounds all the time
     float m_leastLoudness = 1e-3f; // of the room: what stands out by less is not voiced
 
     Spectrum powerAt(std::size_t frame);

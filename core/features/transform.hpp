@@ -6,8 +6,8 @@
 
 namespace layakari {
 
-/// A real Fourier transform of FFTW with its own memory. The same sound gives the same numbers on every run:
-/// the plan is estimated, not measured.
+/// A real Fourier transform of FFTW with its own memory. The same sound gives the same numbers on
+/// every run: the plan is estimated, not measured.
 class RealTransform {
 public:
     explicit RealTransform(int size)

@@ -12,9 +12,10 @@ namespace {
 
 constexpr double cutoffHz = 1700;
 
-// Low-pass before decimation: a sinc under a Blackman window (Harris, Proc. IEEE 66(1), 1978), 70 dB down
-// from 2.6 kHz, so that what is folded back lies above 1.4 kHz.
-template <std::size_t Taps> std::array<float, Taps> lowPass()
+// Low-pass before decimation: a sinc under a Blackman window (Harris, Proc. IEEE 66(1), 1978), 70
+// dB down from 2.6 kHz, so that what is folded back lies above 1.4 kHz.
+template <std::size_t Taps>
+std::array<float, Taps> lowPass()
 {
     std::array<float, Taps> filter{};
     float sum = 0;

@@ -10,15 +10,16 @@
 
 namespace layakari {
 
-/// The sound itself below 1.8 kHz, where the fundamental of a voice and its first harmonics lie, and the
-/// rumble and hum of a room: 16 bits at 4 kHz, 29 MB an hour. What needs the whole recording known before
-/// it can be measured (the pitch of a hum to a few cents, beside a fan that sounds through it) is measured
-/// on this.
+/// The sound itself below 1.8 kHz, where the fundamental of a voice and its first harmonics lie,
+/// and the rumble and hum of a room: 16 bits at 4 kHz, 29 MB an hour. What needs the whole
+/// recording known before it can be measured (the pitch of a hum to a few cents, beside a fan that
+/// sounds through it) is measured on this.
 class VoiceBand {
 public:
     static constexpr int rateHz = 4000;
 
-    /// Takes sound at `analysisRateHz`, any number of samples at a time. Not finite samples count as silence.
+    /// Takes sound at `analysisRateHz`, any number of samples at a time. Not finite samples count
+    /// as silence.
     void push(std::span<const float> samples);
 
     std::size_t size() const { return m_sound.size(); }

@@ -83,8 +83,7 @@ Kinds fitted(const std::vector<Breath>& breaths, const std::vector<double>& prob
             squares += probabilityA[i] * std::pow(value - kinds.mean[0][d], 2) +
                        (1 - probabilityA[i]) * std::pow(value - kinds.mean[1][d], 2);
         }
-        kinds.spread[d] =
-            std::max(leastSpread[d], std::sqrt(squares / std::max(1.0, plain)));
+        kinds.spread[d] = std::max(leastSpread[d], std::sqrt(squares / std::max(1.0, plain)));
     }
     return kinds;
 }
@@ -104,7 +103,8 @@ Sorting posteriors(const std::vector<Breath>& breaths, const Kinds& kinds, doubl
     Sorting sorting;
     for (std::size_t i = 0; i < count; ++i) {
         const bool plain = !breaths[i].isHum;
-        const double a = (plain ? logDensity(kinds, 0, breaths[i].character) : 0) + breaths[i].logOddsA;
+        const double a =
+            (plain ? logDensity(kinds, 0, breaths[i].character) : 0) + breaths[i].logOddsA;
         const double b = plain ? logDensity(kinds, 1, breaths[i].character) : 0;
         const double high = std::max(a, b);
         likelihood[i] = {std::exp(a - high), std::exp(b - high)};
@@ -189,7 +189,8 @@ BreathClasses sortBreaths(const Heard& heard, const std::vector<std::optional<bo
                           const BreathProfile* profile)
 {
     const std::vector<Breath> breaths = breathsOf(heard, namedA);
-    const auto hums = std::count_if(breaths.begin(), breaths.end(), [](const Breath& b) { return b.isHum; });
+    const auto hums =
+        std::count_if(breaths.begin(), breaths.end(), [](const Breath& b) { return b.isHum; });
     BreathClasses classes;
     classes.probabilityA.assign(breaths.size() - static_cast<std::size_t>(hums), 0.5);
     if (breaths.size() < 2) return classes;
@@ -215,7 +216,7 @@ BreathClasses sortBreaths(const Heard& heard, const std::vector<std::optional<bo
     classes.logOddsAIsInhale =
         hums > 0  ? std::log(humOdds)
         : profile ? logOddsInhaleFirst(*profile, {bestKinds.mean[0]}, {bestKinds.mean[1]})
-                : inhaleLogOdds(bestKinds);
+                  : inhaleLogOdds(bestKinds);
     return classes;
 }
 

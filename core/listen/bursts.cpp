@@ -10,8 +10,8 @@ namespace layakari {
 
 namespace {
 
-constexpr std::size_t reach = 3;       // frames on either side of a rise: 60 ms in all
-constexpr std::size_t alone = 8;       // frames within which only the steepest rise counts
+constexpr std::size_t reach = 3; // frames on either side of a rise: 60 ms in all
+constexpr std::size_t alone = 8; // frames within which only the steepest rise counts
 constexpr float leastRiseDb = 5;
 constexpr float leastLevelDb = 5;      // noise alone stays under 3 dB when smoothed by three frames
 constexpr std::size_t peakWithin = 15; // frames
@@ -55,7 +55,8 @@ Burst burstAt(const FeatureTrack& track, const NoiseFloor& floor, const std::vec
     std::size_t last = peak;
     while (first > 0 && peak - first < longest && even[first - 1] > least) --first;
     while (last + 1 < even.size() && last - peak < longest && even[last + 1] > least) ++last;
-    burst.seconds = static_cast<float>(last + 1 - first) * static_cast<float>(FeatureTrack::hopSeconds);
+    burst.seconds =
+        static_cast<float>(last + 1 - first) * static_cast<float>(FeatureTrack::hopSeconds);
     burst.timeS = steepestRise(riseDb, frame - reach, peak);
     const std::size_t end10 = std::min(track.frames(), frame + shapeFrames);
     for (std::size_t i = frame; i < end10; ++i) {
@@ -83,8 +84,7 @@ float Burst::unlike(const Burst& other) const
 std::vector<Burst> findBursts(const FeatureTrack& track, const NoiseFloor& floor)
 {
     if (track.frames() < 2 * (reach + 2)) return {};
-    const std::vector<float> riseDb =
-        riseOverFloor(track, floor, BandWeights::equal()).powerDb;
+    const std::vector<float> riseDb = riseOverFloor(track, floor, BandWeights::equal()).powerDb;
     const std::vector<float> even = smoothed(riseDb, 3);
     std::vector<float> steepness(even.size(), 0.0f);
     for (std::size_t i = reach; i + reach < even.size(); ++i)
@@ -92,10 +92,12 @@ std::vector<Burst> findBursts(const FeatureTrack& track, const NoiseFloor& floor
     std::vector<Burst> bursts;
     for (std::size_t i = reach; i + reach < even.size(); ++i) {
         if (steepness[i] < leastRiseDb) continue;
-        const auto first = steepness.begin() + static_cast<std::ptrdiff_t>(i > alone ? i - alone : 0);
-        const auto last =
-            steepness.begin() + static_cast<std::ptrdiff_t>(std::min(steepness.size(), i + alone + 1));
-        if (std::max_element(first, last) != steepness.begin() + static_cast<std::ptrdiff_t>(i)) continue;
+        const auto first =
+            steepness.begin() + static_cast<std::ptrdiff_t>(i > alone ? i - alone : 0);
+        const auto last = steepness.begin() +
+                          static_cast<std::ptrdiff_t>(std::min(steepness.size(), i + alone + 1));
+        if (std::max_element(first, last) != steepness.begin() + static_cast<std::ptrdiff_t>(i))
+            continue;
         Burst burst = burstAt(track, floor, riseDb, even, i);
         if (burst.levelDb >= leastLevelDb) bursts.push_back(burst);
     }

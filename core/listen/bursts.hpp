@@ -7,14 +7,15 @@
 
 namespace layakari {
 
-/// A sudden rise of the sound and what follows it: an expulsion, the inhale after it, a clap, a word.
+/// A sudden rise of the sound and what follows it: an expulsion, the inhale after it, a clap, a
+/// word.
 struct Burst {
-    double timeS = 0;      ///< the steepest rise of the amplitude
-    float levelDb = 0;     ///< its peak over the room
-    float riseDb = 0;      ///< how far it rises within 60 ms
-    float seconds = 0;     ///< from the rise until it has fallen by 12 dB
-    float voiced = 0;      ///< mean strength of voicing in it
-    Bands shape{};         ///< rise of each band over the room, dB, mean over its first tenth of a second
+    double timeS = 0;  ///< the steepest rise of the amplitude
+    float levelDb = 0; ///< its peak over the room
+    float riseDb = 0;  ///< how far it rises within 60 ms
+    float seconds = 0; ///< from the rise until it has fallen by 12 dB
+    float voiced = 0;  ///< mean strength of voicing in it
+    Bands shape{}; ///< rise of each band over the room, dB, mean over its first tenth of a second
 
     /// Distance of two bursts' spectra without their levels, dB.
     float unlike(const Burst& other) const;

@@ -22,7 +22,8 @@ constexpr double envelopeHz = static_cast<double>(VoiceBand::rateHz) / envelopeS
 constexpr std::size_t pulseWindow = 400;
 constexpr std::size_t shortestLag = static_cast<std::size_t>(envelopeHz / 120);
 constexpr std::size_t longestLag = static_cast<std::size_t>(envelopeHz / 20);
-constexpr float byChance = 0.22f; // what the envelope of noise correlates with itself at its best lag
+constexpr float byChance =
+    0.22f; // what the envelope of noise correlates with itself at its best lag
 constexpr float rough = 0.25f;
 
 float levelOf(const Bands& bands)
@@ -50,7 +51,8 @@ double spread(const std::vector<float>& values)
     double mean = 0;
     for (const float v : values) mean += v / static_cast<double>(values.size());
     double squares = 0;
-    for (const float v : values) squares += (v - mean) * (v - mean) / static_cast<double>(values.size());
+    for (const float v : values)
+        squares += (v - mean) * (v - mean) / static_cast<double>(values.size());
     return std::sqrt(squares);
 }
 
@@ -119,9 +121,10 @@ Friction measureFriction(const FeatureTrack& track, double startS, double endS)
     friction.levelDb = usual;
     friction.evenness = std::max(0.0, 1 - spread(smoothed(levels, smoothFrames)) / evenDb);
     friction.spectralEvenness = std::max(0.0, 1 - spread(smoothed(brightness, smoothFrames)));
-    friction.soundShare = static_cast<double>(std::count_if(levels.begin(), levels.end(),
-                                                            [&](float l) { return l > usual - goneDb; })) /
-                          static_cast<double>(levels.size());
+    friction.soundShare =
+        static_cast<double>(std::count_if(levels.begin(), levels.end(),
+                                          [&](float l) { return l > usual - goneDb; })) /
+        static_cast<double>(levels.size());
     measureRoughness(friction, track.voiceBand(), startS + fade, endS - fade);
     return friction;
 }

@@ -21,28 +21,31 @@ constexpr std::size_t lookedAt = 9; // of these in a row
 constexpr std::size_t leastClear = 6;
 constexpr std::size_t lookMargin = framesIn(0.8);
 
-constexpr float clearEnough = 0.36f;   // noise reaches 0.25, a breathy hum lies at 0.6
+constexpr float clearEnough = 0.36f; // noise reaches 0.25, a breathy hum lies at 0.6
 // A breath in a narrow place has a peak in its spectrum too, but does not repeat itself.
 constexpr float leastPeriodic = 0.58f;
-constexpr float mostStepCents = 70;    // within 50 ms; a vibrato of 100 cents at 6 a second moves by as much
+constexpr float mostStepCents =
+    70; // within 50 ms; a vibrato of 100 cents at 6 a second moves by as much
 constexpr std::size_t stepFrames = framesIn(0.05);
-constexpr double longestBreakS = 0.6;  // after a longer one it is another hum
-constexpr float samePitchCents = 160;  // on both sides of a break
-constexpr float sameLevelDb = 12;      // breath can be clear for a moment too
+constexpr double longestBreakS = 0.6;    // after a longer one it is another hum
+constexpr float samePitchCents = 160;    // on both sides of a break
+constexpr float sameLevelDb = 12;        // breath can be clear for a moment too
 constexpr float steadySpreadCents = 130; // between the tenth and the ninth tenth of a hum's pitches
-constexpr float fallenDb = 14;         // where a hum ends, against its loudness near there
+constexpr float fallenDb = 14;           // where a hum ends, against its loudness near there
 constexpr float overBackgroundDb = 3;
 
 float cents(float hz, float of) { return 1200 * std::log2(hz / of); }
 
-// Levels of the voice band in windows of 20 ms: what the long window of the pitch smears is sharp here.
+// Levels of the voice band in windows of 20 ms: what the long window of the pitch smears is sharp
+// here.
 class ShortLevels {
 public:
     explicit ShortLevels(const VoiceBand& sound) : m_sound(sound) {}
     float at(std::size_t frame) const
     {
         constexpr auto half = static_cast<std::ptrdiff_t>(0.010 * VoiceBand::rateHz);
-        const auto middle = static_cast<std::ptrdiff_t>(FeatureTrack::timeOf(frame) * VoiceBand::rateHz);
+        const auto middle =
+            static_cast<std::ptrdiff_t>(FeatureTrack::timeOf(frame) * VoiceBand::rateHz);
         float power = 1e-11f;
         for (std::ptrdiff_t i = middle - half; i < middle + half; ++i)
             power += m_sound.at(i) * m_sound.at(i) / static_cast<float>(2 * half);
@@ -76,7 +79,11 @@ std::vector<FrameRange> whereToLook(HarmonicPitch& pitch, std::size_t frames)
 class HumFinder {
 public:
     HumFinder(const FeatureTrack& track, const FrameRange& range, std::vector<PitchFrame> pitch)
-        : m_track(track), m_levels(track.voiceBand()), m_range(range), m_pitch(std::move(pitch)), m_loudest(loudestAround(m_pitch))
+        : m_track(track),
+          m_levels(track.voiceBand()),
+          m_range(range),
+          m_pitch(std::move(pitch)),
+          m_loudest(loudestAround(m_pitch))
     {
     }
 
@@ -101,15 +108,16 @@ private:
         return m_pitch[i].clarity >= clearEnough && m_pitch[i].levelDb > m_loudest[i] - fallenDb;
     }
 
-    // The loudest moment within reach of each frame: in a break of the voice what is left of the room can look
-    // clear, but is far weaker.
+    // The loudest moment within reach of each frame: in a break of the voice what is left of the
+    // room can look clear, but is far weaker.
     static std::vector<float> loudestAround(const std::vector<PitchFrame>& pitch)
     {
         constexpr std::size_t reach = framesIn(0.4);
         std::vector<float> loudest(pitch.size());
         for (std::size_t i = 0; i < pitch.size(); ++i) {
             loudest[i] = pitch[i].levelDb;
-            for (std::size_t k = i > reach ? i - reach : 0; k < std::min(pitch.size(), i + reach); ++k)
+            for (std::size_t k = i > reach ? i - reach : 0; k < std::min(pitch.size(), i + reach);
+                 ++k)
                 loudest[i] = std::max(loudest[i], pitch[k].levelDb);
         }
         return loudest;
@@ -123,9 +131,10 @@ private:
         std::vector<FrameRange> pieces;
         for (std::size_t i = 0; i < m_pitch.size(); ++i) {
             if (!clear(i)) continue;
-            const bool goesOn = !pieces.empty() && i - pieces.back().end <= flicker &&
-                                std::fabs(cents(m_pitch[i].hz, m_pitch[earlier(pieces.back(), i)].hz)) <
-                                    mostStepCents;
+            const bool goesOn =
+                !pieces.empty() && i - pieces.back().end <= flicker &&
+                std::fabs(cents(m_pitch[i].hz, m_pitch[earlier(pieces.back(), i)].hz)) <
+                    mostStepCents;
             if (goesOn)
                 pieces.back().end = i + 1;
             else
@@ -155,17 +164,20 @@ private:
         return quantile(levels, 0.5);
     }
 
-    // Pieces of one pitch with a short gap between them are one hum with a break, unless a new breath of
-    // voice was begun: then the second is as long as a hum of its own and the gap as long as an inhale.
+    // Pieces of one pitch with a short gap between them are one hum with a break, unless a new
+    // breath of voice was begun: then the second is as long as a hum of its own and the gap as long
+    // as an inhale.
     std::vector<FrameRange> joined(const std::vector<FrameRange>& pieces) const
     {
         std::vector<FrameRange> hums;
         for (const FrameRange& piece : pieces) {
             if (!hums.empty()) {
-                const double gap = static_cast<double>(piece.begin - hums.back().end) * FeatureTrack::hopSeconds;
+                const double gap =
+                    static_cast<double>(piece.begin - hums.back().end) * FeatureTrack::hopSeconds;
                 const float moved = cents(medianHz(piece), medianHz(hums.back()));
                 const float louder = medianLevel(piece) - medianLevel(hums.back());
-                if (gap < longestBreakS && std::fabs(moved) < samePitchCents && std::fabs(louder) < sameLevelDb) {
+                if (gap < longestBreakS && std::fabs(moved) < samePitchCents &&
+                    std::fabs(louder) < sameLevelDb) {
                     hums.back().end = piece.end;
                     continue;
                 }
@@ -177,7 +189,8 @@ private:
 
     bool isSteady(const FrameRange& piece) const
     {
-        if (static_cast<double>(piece.size()) * FeatureTrack::hopSeconds < 0.8 * shortestHumSeconds) return false;
+        if (static_cast<double>(piece.size()) * FeatureTrack::hopSeconds < 0.8 * shortestHumSeconds)
+            return false;
         std::vector<float> strengths;
         for (std::size_t i = piece.begin; i < piece.end; ++i)
             strengths.push_back(m_track.voicing(m_range.begin + i).strength);
@@ -236,21 +249,26 @@ private:
             if (i < piece.end && i >= piece.begin) inside.push_back(m_levels.at(m_range.begin + i));
         }
         for (std::size_t k = 8; k < beyond; ++k) {
-            const auto i = static_cast<std::ptrdiff_t>(m_range.begin + from) +
-                           (isStart ? -static_cast<std::ptrdiff_t>(k) : static_cast<std::ptrdiff_t>(k));
+            const auto i =
+                static_cast<std::ptrdiff_t>(m_range.begin + from) +
+                (isStart ? -static_cast<std::ptrdiff_t>(k) : static_cast<std::ptrdiff_t>(k));
             outside.push_back(i < 0 ? -110.0f : m_levels.at(static_cast<std::size_t>(i)));
         }
         const float level = quantile(inside, 0.5);
         const float room = quantile(outside, 0.3);
-        const float least = std::max(level - fallenDb, std::min(room + overBackgroundDb, (level + room) / 2));
+        const float least =
+            std::max(level - fallenDb, std::min(room + overBackgroundDb, (level + room) / 2));
         // From inside outwards, until it has fallen.
-        auto at = static_cast<std::ptrdiff_t>(from) + (isStart ? static_cast<std::ptrdiff_t>(within)
-                                                               : -static_cast<std::ptrdiff_t>(within));
-        at = std::clamp(at, static_cast<std::ptrdiff_t>(piece.begin), static_cast<std::ptrdiff_t>(piece.end) - 1);
+        auto at =
+            static_cast<std::ptrdiff_t>(from) +
+            (isStart ? static_cast<std::ptrdiff_t>(within) : -static_cast<std::ptrdiff_t>(within));
+        at = std::clamp(at, static_cast<std::ptrdiff_t>(piece.begin),
+                        static_cast<std::ptrdiff_t>(piece.end) - 1);
         const std::ptrdiff_t step = isStart ? -1 : 1;
         const auto limit = static_cast<std::ptrdiff_t>(within + 10);
         std::ptrdiff_t moved = 0;
-        while (moved < 2 * limit && at + step >= 0 && at + step < static_cast<std::ptrdiff_t>(m_pitch.size()) &&
+        while (moved < 2 * limit && at + step >= 0 &&
+               at + step < static_cast<std::ptrdiff_t>(m_pitch.size()) &&
                m_levels.at(m_range.begin + static_cast<std::size_t>(at + step)) > least) {
             at += step;
             ++moved;
@@ -260,23 +278,26 @@ private:
         return {static_cast<std::size_t>(at), level - room > 2 * fallenDb / 2 ? sharpSdS : softSdS};
     }
 
-    // A gap of the voice: its level falls, or only breath is left of it. The pitch's window is longer than a
-    // break, so the level in short windows and the voicing of 45 ms tell.
+    // A gap of the voice: its level falls, or only breath is left of it. The pitch's window is
+    // longer than a break, so the level in short windows and the voicing of 45 ms tell.
     void findBreaks(HeardHum& hum) const
     {
         constexpr std::size_t margin = framesIn(0.15);
         constexpr std::size_t around = framesIn(0.5);
         constexpr float brokenDb = 10;
         std::vector<float> levels;
-        for (std::size_t k = 0; k < hum.frames.size(); ++k) levels.push_back(m_levels.at(hum.firstFrame + k));
+        for (std::size_t k = 0; k < hum.frames.size(); ++k)
+            levels.push_back(m_levels.at(hum.firstFrame + k));
         std::size_t broken = 0;
         for (std::size_t k = margin; k + margin <= hum.frames.size(); ++k) {
             const std::size_t first = k > around ? k - around : 0;
             const std::size_t last = std::min(hum.frames.size(), k + around);
             const float usual = quantile({levels.begin() + static_cast<std::ptrdiff_t>(first),
-                                          levels.begin() + static_cast<std::ptrdiff_t>(last)}, 0.6);
-            const bool isBroken = k + margin < hum.frames.size() &&
-                                  (levels[k] < usual - brokenDb || hum.frames[k].clarity < clearEnough / 2);
+                                          levels.begin() + static_cast<std::ptrdiff_t>(last)},
+                                         0.6);
+            const bool isBroken =
+                k + margin < hum.frames.size() &&
+                (levels[k] < usual - brokenDb || hum.frames[k].clarity < clearEnough / 2);
             if (isBroken) {
                 ++broken;
                 continue;

@@ -29,8 +29,8 @@ struct HeardHum {
 inline constexpr double shortestHumSeconds = 1.2;
 inline constexpr double shortestBreakSeconds = 0.08;
 
-/// Finds voiced sounds of one pitch that last: hums. Speech and song move from pitch to pitch, and what
-/// sounds through the whole recording is the room. In time order, not overlapping.
+/// Finds voiced sounds of one pitch that last: hums. Speech and song move from pitch to pitch, and
+/// what sounds through the whole recording is the room. In time order, not overlapping.
 std::vector<HeardHum> findHums(const FeatureTrack& track);
 
 } // namespace layakari

@@ -63,7 +63,7 @@ struct Heard {
     std::vector<HeardVoice> voices; ///< in time order; over breaths and holds as well
     std::vector<HeardHum> hums;
     std::vector<HeardStrokeRun> strokeRuns;
-    double speechShare = 0;         ///< of the time, in which somebody speaks
+    double speechShare = 0;    ///< of the time, in which somebody speaks
     double recorderGainDb = 0; ///< by how much a recorder's automatic gain moved; 0 without one
     /// Of breaths and hums, in which inhale and exhale can be told apart.
     bool anyBreath() const;
@@ -73,7 +73,8 @@ struct Heard {
 /// says about a quarter of a count); a fixed time, since a plan must not move boundaries.
 inline constexpr double shortestHoldSeconds = 0.30;
 
-/// Finds breaths, hums, runs of strokes, silences and other sounds. Empty where nothing rises over the room.
+/// Finds breaths, hums, runs of strokes, silences and other sounds. Empty where nothing rises over
+/// the room.
 Heard listenTo(const FeatureTrack& track, const Progress& progress = {});
 
 } // namespace layakari

@@ -10,8 +10,9 @@ namespace layakari {
 namespace {
 
 constexpr std::size_t near = static_cast<std::size_t>(20 / FeatureTrack::hopSeconds);
-constexpr double quietShare = 0.03; // of all frames, which even the busiest practice leaves to the room
-constexpr std::size_t enough = 60;  // frames, so that no pattern repeats
+constexpr double quietShare =
+    0.03; // of all frames, which even the busiest practice leaves to the room
+constexpr std::size_t enough = 60; // frames, so that no pattern repeats
 // What is left of a span beside a hum or a run must be as long as this to stay a span.
 constexpr double shortestRestS = 0.2;
 
@@ -28,10 +29,12 @@ std::vector<bool> maskOf(std::size_t frames, const std::vector<FrameRange>& rang
     return mask;
 }
 
-// The quietest frames around a range, none of them within one. Where the breath leaves hardly any quiet, as
-// between hum and hum, only those count that are as quiet as the recording's quietest; else these.
+// The quietest frames around a range, none of them within one. Where the breath leaves hardly any
+// quiet, as between hum and hum, only those count that are as quiet as the recording's quietest;
+// else these.
 std::vector<std::size_t> quietFrames(const FeatureTrack& track, const std::vector<bool>& taken,
-                                     const std::vector<std::size_t>& quietest, const FrameRange& range)
+                                     const std::vector<std::size_t>& quietest,
+                                     const FrameRange& range)
 {
     constexpr float asQuietDb = 3;
     float usual = 0;
@@ -52,10 +55,10 @@ std::vector<std::size_t> quietestFrames(const FeatureTrack& track, const std::ve
     for (std::size_t i = 0; i < track.frames(); ++i)
         if (!taken[i]) frames.push_back(i);
     const auto wanted = std::min(
-        frames.size(),
-        std::max(enough, static_cast<std::size_t>(quietShare * static_cast<double>(frames.size()))));
-    std::partial_sort(frames.begin(), frames.begin() + static_cast<std::ptrdiff_t>(wanted), frames.end(),
-                      [&](std::size_t a, std::size_t b) {
+        frames.size(), std::max(enough, static_cast<std::size_t>(
+                                            quietShare * static_cast<double>(frames.size()))));
+    std::partial_sort(frames.begin(), frames.begin() + static_cast<std::ptrdiff_t>(wanted),
+                      frames.end(), [&](std::size_t a, std::size_t b) {
                           return meanLevel(track.levels(a)) < meanLevel(track.levels(b));
                       });
     frames.resize(wanted);
@@ -68,16 +71,19 @@ std::vector<HeardSpan> spansToSetIn(const Heard& heard)
     std::vector<HeardSpan> spans;
     for (std::size_t i = 0; i < heard.hums.size(); ++i) {
         const HeardHum& hum = heard.hums[i];
-        spans.push_back({HeardSpan::Kind::Hum, hum.startS, hum.endS, hum.startSdS, hum.endSdS, {}, i});
+        spans.push_back(
+            {HeardSpan::Kind::Hum, hum.startS, hum.endS, hum.startSdS, hum.endSdS, {}, i});
     }
     for (std::size_t i = 0; i < heard.strokeRuns.size(); ++i) {
         const HeardStrokeRun& run = heard.strokeRuns[i];
-        spans.push_back({HeardSpan::Kind::Strokes, run.startS, run.endS, strokeSdS, 3 * strokeSdS, {}, i});
+        spans.push_back(
+            {HeardSpan::Kind::Strokes, run.startS, run.endS, strokeSdS, 3 * strokeSdS, {}, i});
     }
     std::sort(spans.begin(), spans.end(),
               [](const HeardSpan& a, const HeardSpan& b) { return a.startS < b.startS; });
     // A burst of strokes within a hum is none.
-    for (std::size_t i = 1; i < spans.size(); ++i) spans[i].startS = std::max(spans[i].startS, spans[i - 1].endS);
+    for (std::size_t i = 1; i < spans.size(); ++i)
+        spans[i].startS = std::max(spans[i].startS, spans[i - 1].endS);
     std::erase_if(spans, [](const HeardSpan& s) { return s.seconds() <= 0; });
     return spans;
 }
@@ -101,7 +107,8 @@ FeatureTrack asRoom(const FeatureTrack& track, const std::vector<FrameRange>& ra
             calm.append(track.levels(i), track.voicing(i));
             continue;
         }
-        if (quiet.empty() && next < ranges.size()) quiet = quietFrames(track, taken, quietest, ranges[next]);
+        if (quiet.empty() && next < ranges.size())
+            quiet = quietFrames(track, taken, quietest, ranges[next]);
         if (quiet.empty()) {
             Bands silent;
             silent.fill(silenceDb);
@@ -113,7 +120,8 @@ FeatureTrack asRoom(const FeatureTrack& track, const std::vector<FrameRange>& ra
     return calm;
 }
 
-std::vector<FrameRange> outside(std::vector<FrameRange> ranges, const std::vector<FrameRange>& others)
+std::vector<FrameRange> outside(std::vector<FrameRange> ranges,
+                                const std::vector<FrameRange>& others)
 {
     std::erase_if(ranges, [&](const FrameRange& range) {
         return std::any_of(others.begin(), others.end(), [&](const FrameRange& other) {
@@ -143,7 +151,8 @@ void setIn(Heard& heard)
             rest.startS = f.endS;
             rest.startSdS = f.endSdS;
         }
-        if (rest.endS - rest.startS >= shortestRestS || (rest.startS == span.startS && rest.seconds() > 0))
+        if (rest.endS - rest.startS >= shortestRestS ||
+            (rest.startS == span.startS && rest.seconds() > 0))
             pieces.push_back(rest);
     }
     pieces.insert(pieces.end(), fixed.begin(), fixed.end());
@@ -154,19 +163,21 @@ void setIn(Heard& heard)
     for (HeardSpan& piece : pieces) {
         if (heard.spans.empty()) {
             if (piece.startS > shortestHoldSeconds && piece.kind != HeardSpan::Kind::Silence)
-                heard.spans.push_back({HeardSpan::Kind::Silence, 0, piece.startS, 0, piece.startSdS, {}, 0});
+                heard.spans.push_back(
+                    {HeardSpan::Kind::Silence, 0, piece.startS, 0, piece.startSdS, {}, 0});
         } else {
             HeardSpan& last = heard.spans.back();
             const double gap = piece.startS - last.endS;
-            const bool isSet = piece.kind == HeardSpan::Kind::Hum || piece.kind == HeardSpan::Kind::Strokes;
+            const bool isSet =
+                piece.kind == HeardSpan::Kind::Hum || piece.kind == HeardSpan::Kind::Strokes;
             if (last.kind == HeardSpan::Kind::Silence && piece.kind == HeardSpan::Kind::Silence) {
                 last.endS = piece.endS;
                 last.endSdS = piece.endSdS;
                 continue;
             }
             // A silence too short to be a hold, left between a breath and a hum.
-            if (last.kind == HeardSpan::Kind::Silence && last.seconds() < shortestHoldSeconds && isSet &&
-                heard.spans.size() > 1) {
+            if (last.kind == HeardSpan::Kind::Silence && last.seconds() < shortestHoldSeconds &&
+                isSet && heard.spans.size() > 1) {
                 heard.spans.pop_back();
                 heard.spans.back().endS = piece.startS;
                 heard.spans.back().endSdS = piece.startSdS;
@@ -176,8 +187,13 @@ void setIn(Heard& heard)
                 else
                     piece.startS = last.endS;
             } else if (gap > 0) {
-                heard.spans.push_back(
-                    {HeardSpan::Kind::Silence, last.endS, piece.startS, last.endSdS, piece.startSdS, {}, 0});
+                heard.spans.push_back({HeardSpan::Kind::Silence,
+                                       last.endS,
+                                       piece.startS,
+                                       last.endSdS,
+                                       piece.startSdS,
+                                       {},
+                                       0});
             }
         }
         heard.spans.push_back(piece);

@@ -2,6 +2,7 @@
 #include "core/listen/strokes.hpp"
 
 #include "core/listen/rise.hpp"
+#include "core/listen/stroke_chains.hpp"
 
 #include <algorithm>
 #include <array>
@@ -11,70 +12,42 @@ namespace layakari {
 
 namespace {
 
-// A clap or a tick has fallen by 12 dB within 50 ms, windows included; an expulsion lasts a tenth of a
-// second and more.
+// A clap or a tick has fallen by 12 dB within 50 ms, windows included; an expulsion lasts a tenth
+// of a second and more.
 constexpr float clapS = 0.055f;
 constexpr float strokeS = 0.09f;
 constexpr float voicedBurst = 0.6f;
-// Bursts that a burst is compared with: those of the run that it may belong to, and those of a run that a
-// rest of half a minute may part from it, with natural breath as much below the strokes.
+// Bursts that a burst is compared with: those of the run that it may belong to, and those of a run
+// that a rest of half a minute may part from it, with natural breath as much below the strokes.
 constexpr double nearbyS = 6;
 constexpr double farS = 25;
 constexpr float restDb = 6;
-constexpr double loudQuantile = 0.8;  // of the levels nearby: what a stroke has there
-constexpr float weakerDb = 14;        // below that, nothing is left of a burst's weight
-constexpr float steepDb = 14;         // a rise of that much within 60 ms is an expulsion's
+constexpr double loudQuantile = 0.8; // of the levels nearby: what a stroke has there
+constexpr float weakerDb = 14;       // below that, nothing is left of a burst's weight
+constexpr float steepDb = 14;        // a rise of that much within 60 ms is an expulsion's
 
-// Gains of a chain, in units of one clear stroke.
-constexpr float nodeCost = 0.3f;
-constexpr double startCost = 0.3;
-// Neighbouring intervals of a run differ by a tenth; of in and out, by more.
-constexpr double intervalTolerance = 0.25; // of the log of an interval against the one before
-constexpr double intervalCost = 0.25;
-constexpr double intervalFollow = 0.6; // how far the expected interval follows the last one
-constexpr double mostStretch = 1.55;   // a longer interval is a pause, or a stroke that was not heard
-constexpr double leastStretch = 0.62;
-constexpr double pauseCost = 1.0;
-constexpr double missedCost = 0.6; // one stroke that was not heard
-constexpr double longestPauseS = 4.0;
-// From 215 a minute, faster than anybody keeps up, to 14, slower than which it is breathing.
-constexpr double shortestIntervalS = 0.28;
-constexpr double longestIntervalS = 4.2;
-constexpr std::size_t tempos = 12; // that are followed at once for each burst
-constexpr double sameTempo = 0.08; // of the log
-constexpr double leastScore = 1.5;
-
-// How differently two bursts sound, in dB of spectrum, level and steepness; an octave of length weighs
-// as much as 4 dB.
-constexpr float dbPerLog = 6;
-constexpr float alikeDb = 6;
-constexpr float strangeDb = 16;
-constexpr double dearestStranger = 0.6;
+// What it costs a chain to go from one kind of burst to another, before it is known whether there
+// are two.
+constexpr double unsureStranger = 0.6;
+constexpr float strongWeight = 0.35f;
 
 // What a run must be.
 constexpr double leastRegular = 0.6;
 constexpr double slowIntervalS = 1.5;
-// Slower runs must be of short or of steep strokes, and none may be slower than a breath: a natural one
-// rises by 10 dB within 60 ms, a bellows stroke by 20.
+// Slower runs must be of short or of steep strokes, and none may be slower than a breath: a natural
+// one rises by 10 dB within 60 ms, a bellows stroke by 20.
 constexpr float sharpStrokeS = 0.45f;
 constexpr double slowestIntervalS = 2.7;
-constexpr float steepSlowRun = 16;
+constexpr float steepSlowRun = 18;
 constexpr double mostUnlikeDb = 9;
 constexpr float steepRun = 11; // dB, median of the rises
 constexpr float steepShortRun = 15;
 constexpr std::size_t shortRun = 10;
 
-// A chain of bursts that ends in one of them, and the interval that is expected next.
-struct Tail {
-    double score = 0;
-    double intervalS = 0;
-    std::ptrdiff_t burst = -1; // the one before
-    std::size_t tail = 0;      // and which of its tails
-};
-
 class StrokeFinder {
 public:
-    StrokeFinder(const FeatureTrack& track, const NoiseFloor& floor, const std::vector<FrameRange>& voices)
+    StrokeFinder(const FeatureTrack& track, const NoiseFloor& floor,
+                 const std::vector<FrameRange>& voices)
         : m_track(track), m_voices(voices), m_bursts(findBursts(track, floor))
     {
     }
@@ -84,7 +57,7 @@ public:
         dropWhatIsNoStroke();
         weigh();
         std::vector<HeardStrokeRun> runs;
-        for (const std::vector<std::size_t>& chain : splitAtPauses(pruned(chains())))
+        for (const Chain& chain : runsOf(pruned(chainsOfOneKind())))
             if (auto run = runOf(expulsionsOf(chain))) runs.push_back(*std::move(run));
         return runs;
     }
@@ -102,8 +75,8 @@ private:
         });
     }
 
-    // 1 for a burst as loud and as steep as the strokes around it, 0 for what hardly stands out. Natural
-    // breaths between two runs are weighed against the runs.
+    // 1 for a burst as loud and as steep as the strokes around it, 0 for what hardly stands out.
+    // Natural breaths between two runs are weighed against the runs.
     void weigh()
     {
         m_weights.clear();
@@ -114,7 +87,8 @@ private:
             const float steep = std::min(steepDb, std::max(near.riseDb, far.riseDb / 2));
             const float level = std::clamp(1 + (burst.levelDb - loud) / weakerDb, 0.0f, 1.0f);
             const float rise = std::clamp(burst.riseDb / std::max(steep, 1.0f), 0.0f, 1.0f);
-            const float length = std::clamp((burst.seconds - clapS) / (strokeS - clapS), 0.0f, 1.0f);
+            const float length =
+                std::clamp((burst.seconds - clapS) / (strokeS - clapS), 0.0f, 1.0f);
             m_weights.push_back(length * level * (0.4f + 0.6f * rise));
         }
     }
@@ -144,126 +118,134 @@ private:
         });
     }
 
-    // The ways from stroke to stroke that keep their interval best: dynamic programming over the bursts, as
-    // in the beat tracker of Ellis, J. New Music Res. 36(1), 2007, but with an interval that each chain
-    // carries along, so that it may quicken and slow down.
-    std::vector<std::vector<std::size_t>> chains() const
+    // Whether in and out are told apart is decided once for a stretch of strokes without a pause,
+    // not from stroke to stroke.
+    std::vector<Chain> chainsOfOneKind() const
     {
-        std::vector<std::vector<Tail>> tails(m_bursts.size());
-        for (std::size_t i = 0; i < m_bursts.size(); ++i) {
-            const double gain = m_weights[i] - nodeCost;
-            std::vector<Tail> found;
-            for (std::size_t j = i; j-- > 0;) {
-                const double gap = m_bursts[i].timeS - m_bursts[j].timeS;
-                if (gap > longestIntervalS) break;
-                if (gap < shortestIntervalS) continue;
-                const double linked = gain - strangerCost(m_bursts[i], m_bursts[j]);
-                found.push_back({m_weights[j] - nodeCost + linked - startCost, gap, static_cast<std::ptrdiff_t>(j), tempos});
-                for (std::size_t k = 0; k < tails[j].size(); ++k)
-                    if (const auto next = extended(tails[j][k], gap))
-                        found.push_back({next->score + linked, next->intervalS, static_cast<std::ptrdiff_t>(j), k});
-            }
-            tails[i] = bestOf(std::move(found));
-        }
-        return traced(tails);
-    }
-
-    // In and out differ more than one expulsion from the next: a chain goes from like to like.
-    static double strangerCost(const Burst& a, const Burst& b)
-    {
-        const float apart = a.unlike(b) + 0.5f * std::fabs(a.levelDb - b.levelDb) +
-                            0.3f * std::fabs(a.riseDb - b.riseDb) +
-                            dbPerLog * std::fabs(std::log(lengthOf(a) / lengthOf(b)));
-        return dearestStranger * std::clamp((apart - alikeDb) / (strangeDb - alikeDb), 0.0f, 1.0f);
-    }
-
-    // Reverberation and the breath that follows make long lengths uncertain.
-    static float lengthOf(const Burst& b) { return std::clamp(b.seconds, strokeS, sharpStrokeS); }
-
-    static std::optional<Tail> extended(const Tail& tail, double gap)
-    {
-        const double stretch = gap / tail.intervalS;
-        if (stretch < leastStretch) return std::nullopt;
-        if (stretch > mostStretch) {
-            if (gap > std::max(longestPauseS, 2.3 * tail.intervalS)) return std::nullopt;
-            const bool missed = std::fabs(std::log(stretch / 2)) < 0.15;
-            return Tail{tail.score - (missed ? missedCost : pauseCost), tail.intervalS};
-        }
-        const double change = std::log(stretch);
-        return Tail{tail.score - intervalCost * std::pow(change / intervalTolerance, 2),
-                    tail.intervalS * std::exp(intervalFollow * change)};
-    }
-
-    static std::vector<Tail> bestOf(std::vector<Tail> found)
-    {
-        std::sort(found.begin(), found.end(), [](const Tail& a, const Tail& b) { return a.score > b.score; });
-        std::vector<Tail> kept;
-        for (const Tail& tail : found) {
-            const bool known = std::any_of(kept.begin(), kept.end(), [&](const Tail& k) {
-                return std::fabs(std::log(k.intervalS / tail.intervalS)) < sameTempo;
-            });
-            if (!known) kept.push_back(tail);
-            if (kept.size() == tempos) break;
-        }
-        return kept;
-    }
-
-    // The best chain first; then the best of what is left before and after it.
-    std::vector<std::vector<std::size_t>> traced(const std::vector<std::vector<Tail>>& tails) const
-    {
-        std::vector<std::size_t> order;
-        for (std::size_t i = 0; i < tails.size(); ++i)
-            if (!tails[i].empty() && tails[i][0].score >= leastScore) order.push_back(i);
-        std::sort(order.begin(), order.end(),
-                  [&](std::size_t a, std::size_t b) { return tails[a][0].score > tails[b][0].score; });
-        std::vector<bool> used(tails.size(), false);
-        std::vector<std::vector<std::size_t>> chains;
-        for (const std::size_t end : order) {
-            std::vector<std::size_t> chain;
-            auto at = static_cast<std::ptrdiff_t>(end);
-            std::size_t tail = 0;
-            while (at >= 0 && !used[static_cast<std::size_t>(at)]) {
-                const auto burst = static_cast<std::size_t>(at);
-                chain.push_back(burst);
-                if (tail >= tempos) break;
-                const Tail& here = tails[burst][tail];
-                at = here.burst;
-                tail = here.tail;
-            }
-            if (chain.size() < fewestStrokes) continue;
-            std::reverse(chain.begin(), chain.end());
-            for (std::size_t i = chain.front(); i <= chain.back(); ++i) used[i] = true;
-            chains.push_back(std::move(chain));
-        }
-        std::sort(chains.begin(), chains.end());
+        std::vector<Chain> chains;
+        const std::vector<Chain> first =
+            bestChains(m_bursts, m_weights, 0, m_bursts.size(), unsureStranger);
+        for (const Stretch& stretch : joined(first))
+            for (Chain& chain : ofOneKind(stretch)) chains.push_back(std::move(chain));
         return chains;
     }
 
+    struct Stretch {
+        std::vector<Chain> chains;
+        std::size_t begin() const { return chains.front().front(); }
+        std::size_t end() const { return chains.back().back() + 1; }
+    };
+
+    std::vector<Chain> ofOneKind(const Stretch& stretch) const
+    {
+        constexpr double sureStranger = 2;
+        constexpr double nearlyAll = 0.85;
+        Chain strong;
+        for (std::size_t i = stretch.begin(); i < stretch.end(); ++i)
+            if (m_weights[i] >= strongWeight) strong.push_back(i);
+        const bool twoKinds = alternates(strong);
+        if (stretch.chains.size() == 1 && !twoKinds) return stretch.chains;
+        const double span = m_bursts[stretch.end() - 1].timeS - m_bursts[stretch.begin()].timeS;
+        const auto longest = [&](double stranger) {
+            Chain best;
+            for (Chain& chain :
+                 bestChains(m_bursts, m_weights, stretch.begin(), stretch.end(), stranger))
+                if (best.empty() || spanOf(chain) > spanOf(best)) best = std::move(chain);
+            return best;
+        };
+        if (const Chain one = longest(sureStranger); twoKinds && spanOf(one) > nearlyAll * span)
+            return {one};
+        if (const Chain halves = longest(0); spanOf(halves) > nearlyAll * span)
+            return {alternates(halves) || isMixed(stretch.chains) ? everySecond(halves) : halves};
+        return stretch.chains;
+    }
+
+    double spanOf(const Chain& chain) const
+    {
+        return chain.empty() ? 0 : m_bursts[chain.back()].timeS - m_bursts[chain.front()].timeS;
+    }
+
+    // Whether some of it was heard by the half and some by the whole stroke.
+    bool isMixed(const std::vector<Chain>& chains) const
+    {
+        double fastest = 1e9;
+        double slowest = 0;
+        for (const Chain& chain : chains) {
+            const double interval = intervalNear(chain, chain.size() / 2);
+            fastest = std::min(fastest, interval);
+            slowest = std::max(slowest, interval);
+        }
+        return std::fabs(std::log(slowest / fastest / 2)) < 0.3;
+    }
+
+    // A bellows stroke begins with the inhale.
+    static Chain everySecond(const Chain& halves)
+    {
+        Chain chain;
+        for (std::size_t k = 1; k < halves.size(); k += 2) chain.push_back(halves[k]);
+        if (halves.size() % 2 == 1) chain.push_back(halves.back());
+        return chain;
+    }
+
+    // Chains that follow each other without a pause.
+    std::vector<Stretch> joined(const std::vector<Chain>& chains) const
+    {
+        constexpr double noPause = 1.7; // intervals
+        std::vector<Stretch> stretches;
+        for (const Chain& chain : chains) {
+            if (!stretches.empty()) {
+                const Chain& last = stretches.back().chains.back();
+                const double gap = m_bursts[chain.front()].timeS - m_bursts[last.back()].timeS;
+                if (gap < noPause * std::max(intervalNear(last, last.size() - 1),
+                                             intervalNear(chain, 1))) {
+                    stretches.back().chains.push_back(chain);
+                    continue;
+                }
+            }
+            stretches.push_back({{chain}});
+        }
+        return stretches;
+    }
+
+    // Whether every second burst resembles more than every next one.
+    bool alternates(const Chain& chain) const
+    {
+        constexpr float clearly = 1.3f;
+        std::vector<float> next;
+        std::vector<float> second;
+        for (std::size_t k = 0; k + 2 < chain.size(); ++k) {
+            next.push_back(burstDifference(m_bursts[chain[k]], m_bursts[chain[k + 1]]));
+            second.push_back(burstDifference(m_bursts[chain[k]], m_bursts[chain[k + 2]]));
+        }
+        return quantile(next, 0.5) > clearly * quantile(second, 0.5);
+    }
+
     // The usual interval around a place of a chain.
-    double intervalNear(const std::vector<std::size_t>& chain, std::size_t place) const
+    double intervalNear(const Chain& chain, std::size_t place) const
     {
         constexpr std::size_t side = 3;
         std::vector<float> gaps;
-        for (std::size_t k = place > side ? place - side : 1; k < std::min(chain.size(), place + side + 1); ++k)
+        for (std::size_t k = place > side ? place - side : 1;
+             k < std::min(chain.size(), place + side + 1); ++k)
             gaps.push_back(static_cast<float>(gapBefore(chain, std::max<std::size_t>(k, 1))));
         return quantile(gaps, 0.5);
     }
 
-    double gapBefore(const std::vector<std::size_t>& chain, std::size_t place) const
+    double gapBefore(const Chain& chain, std::size_t place) const
     {
         return m_bursts[chain[place]].timeS - m_bursts[chain[place - 1]].timeS;
     }
 
-    // What is far weaker, softer or longer than the strokes of its chain is none where it comes at an end, where
-    // several come together (the natural breaths between two runs), or where the rhythm is better without it.
-    // One weak stroke in its place stays.
-    std::vector<std::vector<std::size_t>> pruned(std::vector<std::vector<std::size_t>> chains) const
+    // What is far weaker, softer or longer than the strokes of its chain is none where it comes at
+    // an end, where several come together (the natural breaths between two runs), or where the
+    // rhythm is better without it. One weak stroke in its place stays.
+    std::vector<Chain> pruned(std::vector<Chain> chains) const
     {
         for (auto& chain : chains) {
             bool changed = true;
             while (changed && chain.size() >= fewestStrokes) {
                 const std::vector<bool> strange = strangers(chain);
-                std::vector<std::size_t> kept;
+                Chain kept;
                 for (std::size_t k = 0; k < chain.size(); ++k)
                     if (!strange[k] || !isSuperfluous(chain, strange, k)) kept.push_back(chain[k]);
                 changed = kept.size() < chain.size();
@@ -273,13 +255,15 @@ private:
         return chains;
     }
 
-    std::vector<bool> strangers(const std::vector<std::size_t>& chain) const
+    std::vector<bool> strangers(const Chain& chain) const
     {
         constexpr float leastWeakDb = 6;
         constexpr float farWeakerDb = 11;
+        constexpr float noStrokeDb = 18;
+        constexpr float fairlySteep = 0.6f;
         constexpr float deviations = 4;
         constexpr float deviationOfMedian = 1.4826f; // of a normal distribution
-        constexpr float softShare = 0.5f;
+        constexpr float softShare = 0.4f;
         constexpr float longRatio = 2.5f;
         const auto level = [](const Burst& b) { return b.levelDb; };
         const auto rise = [](const Burst& b) { return b.riseDb; };
@@ -287,22 +271,28 @@ private:
         const std::vector<float> rises = nearMedian(chain, rise);
         const float usualLevel = quantileOf(chain, level, 0.7);
         const float usualRise = quantileOf(chain, rise, 0.7);
-        const float usualLength = quantileOf(chain, [](const Burst& b) { return b.seconds; }, 0.5);
+        const float usualLength = quantileOf(
+            chain, [](const Burst& b) { return b.seconds; }, 0.5);
         std::vector<float> apart;
         for (std::size_t k = 0; k < chain.size(); ++k)
             apart.push_back(std::fabs(m_bursts[chain[k]].levelDb - levels[k]));
-        const float weak = std::max(leastWeakDb, deviations * deviationOfMedian * quantile(apart, 0.5));
+        const float weak =
+            std::max(leastWeakDb, deviations * deviationOfMedian * quantile(apart, 0.5));
         std::vector<bool> strange;
         for (std::size_t k = 0; k < chain.size(); ++k) {
             const Burst& burst = m_bursts[chain[k]];
-            strange.push_back(burst.levelDb < std::max(levels[k] - weak, usualLevel - farWeakerDb) ||
-                              burst.riseDb < softShare * std::max(rises[k], usualRise) ||
+            const float usualHere = std::max(levels[k], usualLevel);
+            const float steepness = burst.riseDb / std::max(rises[k], usualRise);
+            const bool weaker =
+                burst.levelDb < std::max(levels[k] - weak, usualLevel - farWeakerDb);
+            strange.push_back(burst.levelDb < usualHere - noStrokeDb || steepness < softShare ||
+                              (weaker && steepness < fairlySteep) ||
                               burst.seconds > longRatio * std::max(usualLength, 2 * strokeS));
         }
         return strange;
     }
 
-    bool isSuperfluous(const std::vector<std::size_t>& chain, const std::vector<bool>& strange,
+    bool isSuperfluous(const Chain& chain, const std::vector<bool>& strange,
                        std::size_t place) const
     {
         constexpr double pause = 1.8;
@@ -315,34 +305,70 @@ private:
     }
 
     // For each burst of a chain the median over it and its four neighbours on either side.
-    template <typename Value> std::vector<float> nearMedian(const std::vector<std::size_t>& chain, Value value) const
+    template <typename Value>
+    std::vector<float> nearMedian(const Chain& chain, Value value) const
     {
         constexpr std::size_t side = 4;
         std::vector<float> medians;
         for (std::size_t k = 0; k < chain.size(); ++k) {
             std::vector<float> near;
-            for (std::size_t i = k > side ? k - side : 0; i < std::min(chain.size(), k + side + 1); ++i)
+            for (std::size_t i = k > side ? k - side : 0; i < std::min(chain.size(), k + side + 1);
+                 ++i)
                 near.push_back(value(m_bursts[chain[i]]));
             medians.push_back(quantile(near, 0.5));
         }
         return medians;
     }
 
-    // Where a long sound lies in a pause, somebody breathed: two runs.
-    std::vector<std::vector<std::size_t>> splitAtPauses(const std::vector<std::vector<std::size_t>>& chains) const
+    // A pause of a few seconds does not end a run, unless a long sound lies in it: then somebody
+    // breathed. What comes after it must be strokes of the same kind.
+    std::vector<Chain> runsOf(const std::vector<Chain>& chains) const
     {
-        std::vector<std::vector<std::size_t>> runs;
-        for (const auto& chain : chains) {
+        std::vector<Chain> runs;
+        for (const Chain& chain : chains) {
+            if (chain.size() < 2) continue;
+            const bool isRun = chain.size() >= fewestStrokes && isLikeStrokes(chain);
+            if (!runs.empty() && goesOn(runs.back(), chain))
+                runs.back().insert(runs.back().end(), chain.begin(), chain.end());
+            else if (isRun)
+                runs.push_back(chain);
+        }
+        return splitAtBreaths(runs);
+    }
+
+    bool goesOn(const Chain& run, const Chain& chain) const
+    {
+        constexpr double samePace = 0.4; // of the log of the interval
+        constexpr float sameLevelDb = 8;
+        constexpr float sameLength = 0.8f; // of its log
+        const auto level = [](const Burst& b) { return b.levelDb; };
+        const auto length = [](const Burst& b) {
+            return std::log(std::clamp(b.seconds, shortestTellingS, longestTellingS));
+        };
+        const double gap = m_bursts[chain.front()].timeS - m_bursts[run.back()].timeS;
+        const double pace = std::log(intervalNear(chain, 1) / intervalNear(run, run.size() - 1));
+        return gap < longestPauseS && std::fabs(pace) < samePace &&
+               std::fabs(quantileOf(chain, level, 0.5) - quantileOf(run, level, 0.5)) <
+                   sameLevelDb &&
+               std::fabs(quantileOf(chain, length, 0.5) - quantileOf(run, length, 0.5)) <
+                   sameLength;
+    }
+
+    std::vector<Chain> splitAtBreaths(const std::vector<Chain>& chains) const
+    {
+        std::vector<Chain> runs;
+        for (const Chain& chain : chains) {
             runs.emplace_back();
             for (std::size_t k = 0; k < chain.size(); ++k) {
-                if (k > 0 && (gapBefore(chain, k) > longestPauseS || breathBetween(chain, k))) runs.emplace_back();
+                if (k > 0 && (gapBefore(chain, k) > longestPauseS || breathBetween(chain, k)))
+                    runs.emplace_back();
                 runs.back().push_back(chain[k]);
             }
         }
         return runs;
     }
 
-    bool breathBetween(const std::vector<std::size_t>& chain, std::size_t place) const
+    bool breathBetween(const Chain& chain, std::size_t place) const
     {
         constexpr double longSoundS = 0.9;
         const double gap = gapBefore(chain, place);
@@ -353,23 +379,26 @@ private:
     }
 
     template <typename Value>
-    float quantileOf(const std::vector<std::size_t>& chain, Value value, double share) const
+    float quantileOf(const Chain& chain, Value value, double share) const
     {
         std::vector<float> values;
         for (const std::size_t i : chain) values.push_back(value(m_bursts[i]));
         return quantile(values, share);
     }
 
-    // Where a chain runs through long bursts with short ones as loud between them, these are the strokes.
-    std::vector<std::size_t> expulsionsOf(const std::vector<std::size_t>& chain) const
+    // Where a chain runs through long bursts with short ones as loud between them, these are the
+    // strokes.
+    Chain expulsionsOf(const Chain& chain) const
     {
         constexpr float muchWeakerDb = 8;
-        std::vector<std::size_t> others;
+        Chain others;
         for (std::size_t k = 0; k < chain.size(); ++k) {
-            const std::size_t from = k == 0 ? chain[0] - std::min<std::size_t>(chain[0], 6) : chain[k - 1] + 1;
+            const std::size_t from =
+                k == 0 ? chain[0] - std::min<std::size_t>(chain[0], 6) : chain[k - 1] + 1;
             std::size_t best = m_bursts.size();
             for (std::size_t i = from; i < chain[k]; ++i) {
-                if (m_bursts[chain[k]].timeS - m_bursts[i].timeS > 0.8 * intervalNear(chain, k)) continue;
+                if (m_bursts[chain[k]].timeS - m_bursts[i].timeS > 0.8 * intervalNear(chain, k))
+                    continue;
                 if (m_bursts[i].levelDb < m_bursts[chain[k]].levelDb - muchWeakerDb) continue;
                 if (best == m_bursts.size() || m_weights[i] > m_weights[best]) best = i;
             }
@@ -377,10 +406,12 @@ private:
         }
         const bool most = 4 * others.size() > 3 * chain.size();
         const auto seconds = [](const Burst& b) { return b.seconds; };
-        return most && quantileOf(others, seconds, 0.5) < 0.5f * quantileOf(chain, seconds, 0.5) ? others : chain;
+        return most && quantileOf(others, seconds, 0.5) < 0.5f * quantileOf(chain, seconds, 0.5)
+                   ? others
+                   : chain;
     }
 
-    std::optional<HeardStrokeRun> runOf(const std::vector<std::size_t>& chain) const
+    std::optional<HeardStrokeRun> runOf(const Chain& chain) const
     {
         if (chain.size() < fewestStrokes || !isLikeStrokes(chain)) return std::nullopt;
         HeardStrokeRun run;
@@ -398,14 +429,15 @@ private:
         }
         run.countConfidence = std::exp(-doubt);
         run.startS = m_bursts[chain.front()].timeS - 0.05;
-        run.endS = m_bursts[chain.back()].timeS + std::min(0.6, static_cast<double>(m_bursts[chain.back()].seconds));
+        run.endS = m_bursts[chain.back()].timeS +
+                   std::min(0.6, static_cast<double>(m_bursts[chain.back()].seconds));
         run.twoSided = isTwoSided(run);
         run.confidence = regularity(chain);
         return run;
     }
 
     // The share of intervals that are near their neighbours'.
-    double regularity(const std::vector<std::size_t>& chain) const
+    double regularity(const Chain& chain) const
     {
         double regular = 0;
         for (std::size_t k = 1; k < chain.size(); ++k)
@@ -413,7 +445,7 @@ private:
         return regular / static_cast<double>(chain.size() - 1);
     }
 
-    bool isLikeStrokes(const std::vector<std::size_t>& chain) const
+    bool isLikeStrokes(const Chain& chain) const
     {
         std::vector<float> lengths;
         std::vector<float> rises;
@@ -429,9 +461,11 @@ private:
         const float period = quantile(gaps, 0.5);
         if (quantile(lengths, 0.5) < strokeS) return false;
         if (period > slowestIntervalS ||
-            (period > slowIntervalS && quantile(lengths, 0.5) > sharpStrokeS && quantile(rises, 0.5) < steepSlowRun))
+            (period > slowIntervalS && quantile(lengths, 0.5) > sharpStrokeS &&
+             quantile(rises, 0.5) < steepSlowRun))
             return false;
-        if (quantile(rises, 0.5) < (chain.size() < shortRun ? steepShortRun : steepRun)) return false;
+        if (quantile(rises, 0.5) < (chain.size() < shortRun ? steepShortRun : steepRun))
+            return false;
         return regularity(chain) >= leastRegular && quantile(unlike, 0.5) < mostUnlikeDb;
     }
 
@@ -444,15 +478,17 @@ private:
         return loudest;
     }
 
-    // A gap of two periods with a word in it: the stroke was there, under the word. Returns the doubt.
-    double addHidden(HeardStrokeRun& run, const std::vector<std::size_t>& chain, std::size_t place) const
+    // A gap of two periods with a word in it: the stroke was there, under the word. Returns the
+    // doubt.
+    double addHidden(HeardStrokeRun& run, const Chain& chain, std::size_t place) const
     {
         const Burst& from = m_bursts[chain[place - 1]];
         const double start = from.timeS;
         const double gap = gapBefore(chain, place);
         const double period = intervalNear(chain, place);
         const int intervals = static_cast<int>(std::round(gap / period));
-        if (intervals < 2 || intervals > 4 || std::fabs(gap / period / intervals - 1) > 0.2) return 0;
+        if (intervals < 2 || intervals > 4 || std::fabs(gap / period / intervals - 1) > 0.2)
+            return 0;
         double doubt = 0;
         for (int k = 1; k < intervals; ++k) {
             const double at = start + gap * k / intervals;

@@ -11,9 +11,9 @@ namespace layakari {
 
 /// One forced breath of a run: the expulsion of kapalabhati, or the exhale of a bellows stroke.
 struct HeardStroke {
-    double timeS = 0;  ///< the steepest rise of the expulsion
+    double timeS = 0;   ///< the steepest rise of the expulsion
     double levelDb = 0; ///< over the room
-    bool sure = true;  ///< false where only the rhythm says that it is one
+    bool sure = true;   ///< false where only the rhythm says that it is one
     /// The inhale before it, where it can be heard: its steepest rise and its level over the room.
     std::optional<double> inhaleTimeS;
     double inhaleLevelDb = 0;
@@ -34,9 +34,10 @@ struct HeardStrokeRun {
 /// Fewer are no run: two or three quick breaths are a sniff, a cough or a laugh.
 inline constexpr std::size_t fewestStrokes = 5;
 
-/// Finds runs of bursts that repeat and resemble each other. `track` is without voices (`withoutVoices`);
-/// `voices` are the frames that were painted over, where a stroke may be hidden. Claps, ticks and taps are
-/// told by their length, and words by their voicing; breaths of two seconds and more are none.
+/// Finds runs of bursts that repeat and resemble each other. `track` is without voices
+/// (`withoutVoices`); `voices` are the frames that were painted over, where a stroke may be hidden.
+/// Claps, ticks and taps are told by their length, and words by their voicing; breaths of two
+/// seconds and more are none.
 std::vector<HeardStrokeRun> findStrokeRuns(const FeatureTrack& track, const NoiseFloor& floor,
                                            const std::vector<FrameRange>& voices);
 

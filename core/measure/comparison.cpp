@@ -116,7 +116,8 @@ std::vector<RestBreathing> restBreathing(const std::vector<ReadPhase>& phases,
     for (std::size_t i = 0; i < phases.size();) {
         if (isPractised(i)) {
             // Runs of strokes are rounds of their own.
-            round = phases[i].cycle ? roundOf(cycles[static_cast<std::size_t>(*phases[i].cycle)]) : runs++;
+            round = phases[i].cycle ? roundOf(cycles[static_cast<std::size_t>(*phases[i].cycle)])
+                                    : runs++;
             ++i;
             continue;
         }

@@ -56,8 +56,8 @@ struct Vibrato {
     double cents = 0;
 };
 
-// Singers' vibrato lies between 4 and 8 Hz (Sundberg, The Science of the Singing Voice, 1987). It is one when
-// a single rate carries most of the movement there.
+// Singers' vibrato lies between 4 and 8 Hz (Sundberg, The Science of the Singing Voice, 1987). It
+// is one when a single rate carries most of the movement there.
 std::optional<Vibrato> vibratoIn(const Course& course, const Line& line)
 {
     constexpr double slowestHz = 3.5;
@@ -76,7 +76,8 @@ std::optional<Vibrato> vibratoIn(const Course& course, const Line& line)
     const double pieceS = 2;
     std::vector<double> rates;
     std::vector<double> depths;
-    for (double from = course.seconds.front(); from + pieceS <= course.seconds.back() + 0.5; from += pieceS) {
+    for (double from = course.seconds.front(); from + pieceS <= course.seconds.back() + 0.5;
+         from += pieceS) {
         Vibrato best;
         double total = 0;
         double n = 0;
@@ -91,7 +92,8 @@ std::optional<Vibrato> vibratoIn(const Course& course, const Line& line)
         for (double f = slowestHz; f <= fastestHz; f += stepHz) {
             std::complex<double> sum = 0;
             for (const std::size_t i : inside)
-                sum += (rest[i] - mean) * std::polar(1.0, -2 * std::numbers::pi * f * course.seconds[i]);
+                sum += (rest[i] - mean) *
+                       std::polar(1.0, -2 * std::numbers::pi * f * course.seconds[i]);
             const double depth = 2 * std::abs(sum) / n;
             if (depth > best.cents) best = {f, depth};
         }
@@ -102,7 +104,8 @@ std::optional<Vibrato> vibratoIn(const Course& course, const Line& line)
         const double kept = std::sin(std::numbers::pi * x) / (std::numbers::pi * x) / (1 - x * x);
         depths.push_back(best.cents / std::max(0.3, kept));
     }
-    if (rates.empty() || 2 * static_cast<double>(rates.size()) * pieceS < course.seconds.back() - course.seconds.front())
+    if (rates.empty() || 2 * static_cast<double>(rates.size()) * pieceS <
+                             course.seconds.back() - course.seconds.front())
         return std::nullopt;
     const Vibrato found{median(rates), median(depths)};
     return found.cents >= leastCents ? std::optional(found) : std::nullopt;
@@ -114,7 +117,8 @@ std::optional<double> scoopOf(const Course& course)
     std::vector<double> first;
     for (std::size_t i = 0; i < course.seconds.size(); ++i) {
         if (course.seconds[i] < course.seconds.front() + 0.1) first.push_back(course.cents[i]);
-        if (course.seconds[i] > course.seconds.front() + scoopS && course.seconds[i] < course.seconds.front() + 3 * scoopS)
+        if (course.seconds[i] > course.seconds.front() + scoopS &&
+            course.seconds[i] < course.seconds.front() + 3 * scoopS)
             settled.push_back(course.cents[i]);
     }
     if (first.empty() || settled.empty()) return std::nullopt;
@@ -138,7 +142,8 @@ ReadHum readHum(const HeardHum& hum)
             levels.push_back(hum.frames[i].levelDb);
             times.push_back(static_cast<double>(i) * FeatureTrack::hopSeconds);
         }
-    constexpr std::size_t step = static_cast<std::size_t>(ReadHum::courseStepS / FeatureTrack::hopSeconds);
+    constexpr std::size_t step =
+        static_cast<std::size_t>(ReadHum::courseStepS / FeatureTrack::hopSeconds);
     for (std::size_t i = 0; i < hum.frames.size(); i += step)
         read.course.push_back({hum.frames[i].hz, hum.frames[i].levelDb});
     if (pitches.empty()) return read;
@@ -199,7 +204,8 @@ std::string noteName(double hz)
                                                        "F#", "G",  "G#", "A",  "A#", "B"};
     constexpr int a4 = 69; // in semitones from C-1, as MIDI counts them
     const int semitone = static_cast<int>(std::lround(12 * std::log2(hz / 440))) + a4;
-    return format("%s%d", names[static_cast<std::size_t>(((semitone % 12) + 12) % 12)], semitone / 12 - 1);
+    return format("%s%d", names[static_cast<std::size_t>(((semitone % 12) + 12) % 12)],
+                  semitone / 12 - 1);
 }
 
 std::optional<double> humGrowthS(const std::vector<ReadHum>& hums)

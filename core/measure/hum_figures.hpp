@@ -21,7 +21,7 @@ struct ReadHum {
     std::optional<double> centsFromTarget;
     std::optional<double> steadinessCents; ///< about a straight line; what is vibrato is in it
     std::optional<double> driftCentsPerS;
-    std::optional<double> onPitchFraction;      ///< within 50 cents of the target
+    std::optional<double> onPitchFraction;        ///< within 50 cents of the target
     std::optional<double> closelyOnPitchFraction; ///< within 20
     std::optional<double> vibratoRateHz; ///< nothing where the pitch does not swing regularly
     std::optional<double> vibratoCents;  ///< from the middle to either side
@@ -45,14 +45,15 @@ ReadHum readHum(const HeardHum& hum);
 /// The figures against a target, from the hum's course of pitch.
 void holdAgainst(ReadHum& hum, double targetHz, const std::string& name);
 
-/// Sa, when the plan names swaras but no pitch for it: the one under which hums and swaras agree best, the
-/// median of each hum's pitch over its swara's ratio. Nothing without such hums.
+/// Sa, when the plan names swaras but no pitch for it: the one under which hums and swaras agree
+/// best, the median of each hum's pitch over its swara's ratio. Nothing without such hums.
 std::optional<double> saFromHums(const std::vector<std::pair<double, double>>& pitchAndRatio);
 
 /// The name of the nearest note, A4 = 440 Hz.
 std::string noteName(double hz);
 
-/// By how many seconds each hum is longer than the one before, as a robust line says; nothing under four.
+/// By how many seconds each hum is longer than the one before, as a robust line says; nothing under
+/// four.
 std::optional<double> humGrowthS(const std::vector<ReadHum>& hums);
 
 } // namespace layakari

@@ -81,13 +81,14 @@ struct Summary {
     // Of strokes and hums, filled in by `measureReading`.
     int runsPlanned = 0;
     int strokesPlanned = 0;
-    int strokesHeard = 0; ///< in all runs
+    int strokesHeard = 0;                   ///< in all runs
     std::optional<double> strokeRatePerMin; ///< median of the runs'
     int humsPlanned = 0;
-    std::optional<double> pitchHz; ///< median of the hums'
+    std::optional<double> pitchHz;    ///< median of the hums'
     std::optional<double> humSeconds; ///< median length
     std::optional<double> humGrowthS; ///< from hum to hum
-    std::optional<double> pitchOffCents; ///< median distance of the hums' pitches from their targets
+    std::optional<double>
+        pitchOffCents; ///< median distance of the hums' pitches from their targets
     std::optional<double> pitchSteadinessCents; ///< median of the hums'
     std::optional<double> stayS; ///< silence after the last hum, until somebody speaks or it ends
     std::optional<double> oceanEvenness; ///< mean over the breaths

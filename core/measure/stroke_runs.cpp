@@ -11,7 +11,7 @@ namespace layakari {
 
 namespace {
 
-constexpr double pauseIntervals = 1.8; // a longer interval is no interval of the pace
+constexpr double pauseIntervals = 1.8;   // a longer interval is no interval of the pace
 constexpr double clearPaceChange = 0.08; // of the rate, between thirds of a run
 constexpr std::size_t fewestForPace = 8;
 constexpr double sagDb = 3;
@@ -35,7 +35,8 @@ std::vector<Interval> paceIntervals(ReadStrokeRun& run)
     for (std::size_t i = 0; i < all.size(); ++i) {
         // A pace that slows down is no row of pauses: the neighbours say what is usual here.
         std::vector<double> near(all.begin() + static_cast<std::ptrdiff_t>(i > 3 ? i - 3 : 0),
-                                 all.begin() + static_cast<std::ptrdiff_t>(std::min(all.size(), i + 4)));
+                                 all.begin() +
+                                     static_cast<std::ptrdiff_t>(std::min(all.size(), i + 4)));
         if (all[i] > pauseIntervals * std::max(usual, median(near)))
             run.pauses.push_back({run.strokeTimesS[i], run.strokeTimesS[i + 1]});
         else
@@ -59,7 +60,8 @@ double paceTrend(const std::vector<Interval>& intervals)
 double medianSeconds(const std::vector<Interval>& intervals, std::size_t from, std::size_t to)
 {
     std::vector<double> seconds;
-    for (std::size_t i = from; i < std::min(to, intervals.size()); ++i) seconds.push_back(intervals[i].seconds);
+    for (std::size_t i = from; i < std::min(to, intervals.size()); ++i)
+        seconds.push_back(intervals[i].seconds);
     return seconds.empty() ? 0 : median(std::move(seconds));
 }
 
@@ -70,7 +72,8 @@ std::string paceOf(const std::vector<Interval>& intervals)
     const double first = 1 / medianSeconds(intervals, 0, third);
     const double middle = 1 / medianSeconds(intervals, third, intervals.size() - third);
     const double last = 1 / medianSeconds(intervals, intervals.size() - third, intervals.size());
-    if (middle > (1 + clearPaceChange) * first && middle > (1 + clearPaceChange) * last) return "rise-fall";
+    if (middle > (1 + clearPaceChange) * first && middle > (1 + clearPaceChange) * last)
+        return "rise-fall";
     if (last > (1 + clearPaceChange) * first) return "rising";
     if (last < (1 - clearPaceChange) * first) return "falling";
     return "steady";
@@ -82,9 +85,11 @@ std::optional<std::size_t> sagOf(const ReadStrokeRun& run)
     const std::size_t count = run.strokeTimesS.size();
     if (count < fewestForPace || run.strengthsDb.size() != count) return std::nullopt;
     const std::size_t third = count / 3;
-    std::vector<double> strengths(run.strengthsDb.begin(), run.strengthsDb.begin() + static_cast<std::ptrdiff_t>(third));
+    std::vector<double> strengths(run.strengthsDb.begin(),
+                                  run.strengthsDb.begin() + static_cast<std::ptrdiff_t>(third));
     std::vector<double> gaps;
-    for (std::size_t i = 1; i <= third; ++i) gaps.push_back(run.strokeTimesS[i] - run.strokeTimesS[i - 1]);
+    for (std::size_t i = 1; i <= third; ++i)
+        gaps.push_back(run.strokeTimesS[i] - run.strokeTimesS[i - 1]);
     const double strength = median(strengths);
     const double gap = median(gaps);
     const auto isLow = [&](std::size_t i) {
@@ -94,7 +99,8 @@ std::optional<std::size_t> sagOf(const ReadStrokeRun& run)
             near.push_back(run.strengthsDb[k]);
             if (k > 0) nearGaps.push_back(run.strokeTimesS[k] - run.strokeTimesS[k - 1]);
         }
-        return median(near) < strength - sagDb || (!nearGaps.empty() && gap < sagPace * median(nearGaps));
+        return median(near) < strength - sagDb ||
+               (!nearGaps.empty() && gap < sagPace * median(nearGaps));
     };
     std::size_t from = count;
     while (from > third && isLow(from - 1)) --from;

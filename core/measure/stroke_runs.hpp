@@ -12,7 +12,7 @@ namespace layakari {
 
 /// One run of strokes with its figures; docs/formats.md defines them.
 struct ReadStrokeRun {
-    std::string part; ///< JSON pointer into the plan; empty for a run beyond it
+    std::string part;                 ///< JSON pointer into the plan; empty for a run beyond it
     std::optional<StrokeStyle> style; ///< as planned
     std::optional<Pace> plannedPace;
     int round = 0;
@@ -37,8 +37,10 @@ struct ReadStrokeRun {
         double endS = 0;
     };
     std::vector<Pause> pauses;
-    std::optional<std::size_t> sagsFrom; ///< the stroke from which pace or strength stays low to the end
-    /// Of bellows: the inhale's share of a stroke's time (0.5 is equal), and its level over the exhale's, dB.
+    std::optional<std::size_t>
+        sagsFrom; ///< the stroke from which pace or strength stays low to the end
+    /// Of bellows: the inhale's share of a stroke's time (0.5 is equal), and its level over the
+    /// exhale's, dB.
     std::optional<double> inhaleShare;
     std::optional<double> inhaleOverExhaleDb;
 };

@@ -18,19 +18,21 @@ struct Place {
     const Phase* phase = nullptr;
 };
 
-std::optional<Place> placeAt(const Reading& reading, const std::vector<PlannedStep>& steps, double startS,
-                             double endS)
+std::optional<Place> placeAt(const Reading& reading, const std::vector<PlannedStep>& steps,
+                             double startS, double endS)
 {
     for (std::size_t c = 0; c < reading.cycles.size(); ++c) {
         const ReadCycle& cycle = reading.cycles[c];
         for (std::size_t k = 0; k < cycle.phases.size(); ++k)
             for (const std::size_t i : cycle.phases[k].heard) {
                 const ReadPhase& p = reading.phases[i];
-                if (std::min(p.endS, endS) - std::max(p.startS, startS) < 0.5 * (endS - startS)) continue;
+                if (std::min(p.endS, endS) - std::max(p.startS, startS) < 0.5 * (endS - startS))
+                    continue;
                 Place place{static_cast<int>(c), nullptr};
-                const auto step = std::find_if(steps.begin(), steps.end(), [&](const PlannedStep& s) {
-                    return s.part == cycle.part && s.cycle();
-                });
+                const auto step =
+                    std::find_if(steps.begin(), steps.end(), [&](const PlannedStep& s) {
+                        return s.part == cycle.part && s.cycle();
+                    });
                 if (step != steps.end()) place.phase = &step->cycle()->phases[k];
                 return place;
             }
@@ -85,7 +87,8 @@ std::vector<ReadHum> readHums(const Heard& heard, Reading& reading)
         const Phase* phase = place ? place->phase : nullptr;
         phases.push_back(phase);
         if (phase && phase->pitch && hum.pitchHz)
-            if (const auto ratio = swaraRatio(nameOf(*phase->pitch))) overSa.emplace_back(*hum.pitchHz, *ratio);
+            if (const auto ratio = swaraRatio(nameOf(*phase->pitch)))
+                overSa.emplace_back(*hum.pitchHz, *ratio);
         hums.push_back(std::move(hum));
     }
     reading.saHz = reading.plan ? reading.plan->saHz : std::nullopt;
@@ -105,7 +108,8 @@ std::vector<ReadOcean> readOcean(const FeatureTrack& track, const Reading& readi
         const ReadPhase& p = reading.phases[i];
         const auto kind = toPhaseKind(p.kind);
         if (p.sound != PhaseSound::Ujjayi || !p.cycle || !kind || isHold(*kind)) continue;
-        breaths.push_back({*p.cycle, *kind, p.startS, p.endS, measureFriction(track, p.startS, p.endS)});
+        breaths.push_back(
+            {*p.cycle, *kind, p.startS, p.endS, measureFriction(track, p.startS, p.endS)});
     }
     return breaths;
 }
@@ -116,16 +120,17 @@ std::vector<StrainSign> strainBeyondPhases(const Reading& reading)
     for (std::size_t i = 0; i < reading.hums.size(); ++i)
         for (const HeardHum::Break& b : reading.hums[i].breaks)
             signs.push_back({"hum_break", b.startS, reading.hums[i].cycle,
-                             format("Hum %zu breaks for %.2f s after %.1f s.", i + 1, b.endS - b.startS,
-                                    b.startS - reading.hums[i].startS)});
+                             format("Hum %zu breaks for %.2f s after %.1f s.", i + 1,
+                                    b.endS - b.startS, b.startS - reading.hums[i].startS)});
     for (std::size_t i = 0; i < reading.strokeRuns.size(); ++i) {
         const ReadStrokeRun& run = reading.strokeRuns[i];
         if (!run.sagsFrom) continue;
         // A pace that was meant to fall at the end has not collapsed.
         if (run.plannedPace == Pace::RiseFall) continue;
-        signs.push_back({"sagging_strokes", run.strokeTimesS[*run.sagsFrom], std::nullopt,
-                         format("From stroke %zu of %d on, pace or strength stays below the run's first third.",
-                                *run.sagsFrom + 1, run.count)});
+        signs.push_back(
+            {"sagging_strokes", run.strokeTimesS[*run.sagsFrom], std::nullopt,
+             format("From stroke %zu of %d on, pace or strength stays below the run's first third.",
+                    *run.sagsFrom + 1, run.count)});
     }
     return signs;
 }

@@ -10,8 +10,9 @@ namespace layakari {
 /// Each heard run with its figures, and which planned one it is. Marks nothing in the phases.
 std::vector<ReadStrokeRun> readStrokeRuns(const Heard& heard, const std::optional<Plan>& plan);
 
-/// Each hum with its figures, its cycle, and what the plan wanted of it. `reading` has its phases and cycles.
-/// Where the plan names swaras but no Sa, it is found from the hums and stored in `reading.saHz`.
+/// Each hum with its figures, its cycle, and what the plan wanted of it. `reading` has its phases
+/// and cycles. Where the plan names swaras but no Sa, it is found from the hums and stored in
+/// `reading.saHz`.
 std::vector<ReadHum> readHums(const Heard& heard, Reading& reading);
 
 /// The friction of every breath that the plan wants as an ocean breath.

@@ -20,18 +20,22 @@ Json figure(std::optional<double> value)
 }
 Json text(const std::string& value) { return value.empty() ? Json(nullptr) : Json(value); }
 
-template <typename Stretch> Json stretches(const std::vector<Stretch>& list)
+template <typename Stretch>
+Json stretches(const std::vector<Stretch>& list)
 {
     Json json = Json::array();
-    for (const Stretch& s : list) json.push_back({{"start_s", seconds(s.startS)}, {"end_s", seconds(s.endS)}});
+    for (const Stretch& s : list)
+        json.push_back({{"start_s", seconds(s.startS)}, {"end_s", seconds(s.endS)}});
     return json;
 }
 
-template <typename Stretch> std::vector<Stretch> parseStretches(const CheckedJson& value)
+template <typename Stretch>
+std::vector<Stretch> parseStretches(const CheckedJson& value)
 {
     std::vector<Stretch> list;
     for (const CheckedJson& s : value.elements(0, most))
-        list.push_back({s.require("start_s").number(0, mostSeconds), s.require("end_s").number(0, mostSeconds)});
+        list.push_back({s.require("start_s").number(0, mostSeconds),
+                        s.require("end_s").number(0, mostSeconds)});
     return list;
 }
 
@@ -100,7 +104,8 @@ const Strokes& plannedStrokes(const CheckedJson& run, const Plan* plan, const st
 {
     if (plan)
         for (const PlannedStep& step : unfold(*plan))
-            if (const auto* strokes = std::get_if<const Strokes*>(&step.content); strokes && step.part == part)
+            if (const auto* strokes = std::get_if<const Strokes*>(&step.content);
+                strokes && step.part == part)
                 return **strokes;
     run.faultAt("part", "points to no strokes of the plan");
 }
@@ -117,7 +122,8 @@ ReadStrokeRun parseRun(const CheckedJson& value, const Plan* plan)
         run.targetRatePerMin = wanted.ratePerMin;
     }
     if (const auto round = value.findValue("round")) run.round = round->integer(0, 1'000'000);
-    if (const auto rounds = value.findValue("rounds")) run.roundsInAll = rounds->integer(1, 1'000'000);
+    if (const auto rounds = value.findValue("rounds"))
+        run.roundsInAll = rounds->integer(1, 1'000'000);
     run.startS = value.require("start_s").number(0, mostSeconds);
     run.endS = value.require("end_s").number(0, mostSeconds);
     run.count = value.require("count").integer(0, static_cast<int>(most));
@@ -125,7 +131,8 @@ ReadStrokeRun parseRun(const CheckedJson& value, const Plan* plan)
     for (const CheckedJson& t : value.require("stroke_times_s").elements(0, most))
         run.strokeTimesS.push_back(t.number(0, mostSeconds));
     if (const auto strengths = value.findValue("strengths_db"))
-        for (const CheckedJson& s : strengths->elements(0, most)) run.strengthsDb.push_back(s.number(-400, 400));
+        for (const CheckedJson& s : strengths->elements(0, most))
+            run.strengthsDb.push_back(s.number(-400, 400));
     if (run.strengthsDb.size() != run.strokeTimesS.size()) run.strengthsDb.clear();
     run.inhaleShare = numberAt(value, "inhale_share", 1e3);
     run.inhaleOverExhaleDb = numberAt(value, "inhale_over_exhale_db", 400);
@@ -156,7 +163,8 @@ ReadHum parseHum(const CheckedJson& value, std::size_t cycles)
     hum.vibratoCents = numberAt(value, "vibrato_cents", bound);
     hum.scoopCents = numberAt(value, "scoop_cents", bound);
     hum.loudnessSlopeDbPerS = numberAt(value, "loudness_slope_db_per_s", bound);
-    if (const auto breaks = value.findValue("break_times")) hum.breaks = parseStretches<HeardHum::Break>(*breaks);
+    if (const auto breaks = value.findValue("break_times"))
+        hum.breaks = parseStretches<HeardHum::Break>(*breaks);
     if (const auto course = value.findValue("course"))
         for (const CheckedJson& point : course->elements(0, most)) {
             const auto pair = point.elements(2, 2);
@@ -169,7 +177,8 @@ ReadOcean parseOcean(const CheckedJson& value, std::size_t cycles)
 {
     ReadOcean breath;
     breath.cycle = value.require("cycle").integer(0, static_cast<int>(most));
-    if (static_cast<std::size_t>(breath.cycle) >= cycles) value.faultAt("cycle", "there is no such cycle");
+    if (static_cast<std::size_t>(breath.cycle) >= cycles)
+        value.faultAt("cycle", "there is no such cycle");
     breath.phase = static_cast<PhaseKind>(
         value.require("phase").wordAmong({"inhale", "hold_full", "exhale", "hold_empty"}));
     breath.startS = value.require("start_s").number(0, mostSeconds);
@@ -189,29 +198,32 @@ ReadOcean parseOcean(const CheckedJson& value, std::size_t cycles)
 void addBeyondPhases(Json& document, const Reading& reading)
 {
     document["stroke_runs"] = Json::array();
-    for (const ReadStrokeRun& run : reading.strokeRuns) document["stroke_runs"].push_back(toJson(run));
+    for (const ReadStrokeRun& run : reading.strokeRuns)
+        document["stroke_runs"].push_back(toJson(run));
     document["hums"] = Json::array();
     for (const ReadHum& hum : reading.hums) document["hums"].push_back(toJson(hum));
     document["sa_hz"] = figure(reading.saHz);
     document["ujjayi"] = Json::array();
     for (const ReadOcean& breath : reading.ocean)
-        document["ujjayi"].push_back({{"cycle", breath.cycle},
-                                      {"phase", toWord(breath.phase)},
-                                      {"start_s", seconds(breath.startS)},
-                                      {"end_s", seconds(breath.endS)},
-                                      {"evenness", figure(breath.friction.evenness)},
-                                      {"spectral_evenness", figure(breath.friction.spectralEvenness)},
-                                      {"roughness", figure(breath.friction.roughness)},
-                                      {"roughest_at_s", figure(breath.friction.roughestAtS)},
-                                      {"sound_share", figure(breath.friction.soundShare)},
-                                      {"level_db", figure(breath.friction.levelDb)}});
+        document["ujjayi"].push_back(
+            {{"cycle", breath.cycle},
+             {"phase", toWord(breath.phase)},
+             {"start_s", seconds(breath.startS)},
+             {"end_s", seconds(breath.endS)},
+             {"evenness", figure(breath.friction.evenness)},
+             {"spectral_evenness", figure(breath.friction.spectralEvenness)},
+             {"roughness", figure(breath.friction.roughness)},
+             {"roughest_at_s", figure(breath.friction.roughestAtS)},
+             {"sound_share", figure(breath.friction.soundShare)},
+             {"level_db", figure(breath.friction.levelDb)}});
 }
 
 void readBeyondPhases(const CheckedJson& document, Reading& reading)
 {
     const Plan* plan = reading.plan ? &*reading.plan : nullptr;
     if (const auto runs = document.findValue("stroke_runs"))
-        for (const CheckedJson& run : runs->elements(0, most)) reading.strokeRuns.push_back(parseRun(run, plan));
+        for (const CheckedJson& run : runs->elements(0, most))
+            reading.strokeRuns.push_back(parseRun(run, plan));
     if (const auto hums = document.findValue("hums"))
         for (const CheckedJson& hum : hums->elements(0, most))
             reading.hums.push_back(parseHum(hum, reading.cycles.size()));

@@ -9,8 +9,8 @@ namespace layakari {
 /// Adds `stroke_runs`, `hums` and `ujjayi` to a reading's document.
 void addBeyondPhases(CheckedJson::Json& document, const Reading& reading);
 
-/// Reads them back; faults as `CheckedJson` does. Null or missing: an older reading, in which nothing is said
-/// of them. `reading` has its plan and cycles.
+/// Reads them back; faults as `CheckedJson` does. Null or missing: an older reading, in which
+/// nothing is said of them. `reading` has its plan and cycles.
 void readBeyondPhases(const CheckedJson& document, Reading& reading);
 
 } // namespace layakari

@@ -86,7 +86,8 @@ void takeSoundsFromPlan(Reading& reading)
                                        [&](const PlannedStep& s) { return s.part == cycle.part; });
         for (std::size_t k = 0; k < cycle.phases.size(); ++k)
             for (const std::size_t i : cycle.phases[k].heard)
-                if (const PhaseSound meant = step->cycle()->phases[k].sound; meant != PhaseSound::Hum)
+                if (const PhaseSound meant = step->cycle()->phases[k].sound;
+                    meant != PhaseSound::Hum)
                     reading.phases[i].sound = meant;
     }
 }
@@ -139,7 +140,8 @@ std::vector<double> levelsOf(const Heard& heard, const std::vector<ReadPhase>& p
 bool Reading::heardBreathing() const
 {
     return std::any_of(phases.begin(), phases.end(), [](const ReadPhase& p) {
-        return p.kind == ReadKind::Inhale || p.kind == ReadKind::Exhale || p.kind == ReadKind::Strokes;
+        return p.kind == ReadKind::Inhale || p.kind == ReadKind::Exhale ||
+               p.kind == ReadKind::Strokes;
     });
 }
 
@@ -191,7 +193,8 @@ void summarizeHums(Summary& summary, const Reading& reading)
     if (reading.plan)
         for (const PlannedStep& step : unfold(*reading.plan))
             if (step.cycle())
-                for (const Phase& phase : step.cycle()->phases) summary.humsPlanned += phase.sound == PhaseSound::Hum;
+                for (const Phase& phase : step.cycle()->phases)
+                    summary.humsPlanned += phase.sound == PhaseSound::Hum;
     if (reading.hums.empty()) return;
     std::vector<double> pitches;
     std::vector<double> lengths;
@@ -210,7 +213,8 @@ void summarizeHums(Summary& summary, const Reading& reading)
     summary.humGrowthS = humGrowthS(reading.hums);
     double until = reading.recording.durationSeconds;
     for (const ReadPhase& p : reading.phases)
-        if ((p.kind == ReadKind::Voice || p.kind == ReadKind::Strokes) && p.startS > reading.hums.back().endS)
+        if ((p.kind == ReadKind::Voice || p.kind == ReadKind::Strokes) &&
+            p.startS > reading.hums.back().endS)
             until = std::min(until, p.startS);
     summary.stayS = std::max(0.0, until - reading.hums.back().endS);
 }
@@ -255,8 +259,7 @@ Reading readAgainst(const Listened& listened, const std::optional<Plan>& plan, c
     reading.quality = listened.quality;
     const Plan* intended = plan ? &*plan : nullptr;
     const Heard heard = plan ? withSlowBellows(listened.heard, unfold(*plan)) : listened.heard;
-    const BreathClasses classes =
-        sortBreaths(heard, {}, known.profile ? &*known.profile : nullptr);
+    const BreathClasses classes = sortBreaths(heard, {}, known.profile ? &*known.profile : nullptr);
     const Alignment alignment = align(heard, classes, intended, known.kindAIsInhale);
     reading.kindAIsInhale = alignment.aIsInhale;
     reading.phases = phasesFrom(heard, alignment);
@@ -270,7 +273,8 @@ Reading readAgainst(const Listened& listened, const std::optional<Plan>& plan, c
     reading.hums = readHums(heard, reading);
     reading.ocean = readOcean(listened.track, reading);
     measureReading(reading);
-    reading.strainSigns = strainSigns(reading.phases, reading.cycles, levelsOf(heard, reading.phases));
+    reading.strainSigns =
+        strainSigns(reading.phases, reading.cycles, levelsOf(heard, reading.phases));
     const std::vector<StrainSign> more = strainBeyondPhases(reading);
     reading.strainSigns.insert(reading.strainSigns.end(), more.begin(), more.end());
     std::stable_sort(reading.strainSigns.begin(), reading.strainSigns.end(),

@@ -8,8 +8,8 @@
 
 #include "core/base/progress.hpp"
 #include "core/listen/breath_profile.hpp"
-#include "core/listen/guide_count.hpp"
 #include "core/listen/friction.hpp"
+#include "core/listen/guide_count.hpp"
 #include "core/measure/comparison.hpp"
 #include "core/measure/hum_figures.hpp"
 #include "core/measure/measures.hpp"

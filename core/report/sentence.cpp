@@ -168,18 +168,21 @@ std::string figures(const Summary& s)
     if (s.longestHoldS) text += format("  longest hold    %.1f s\n", *s.longestHoldS);
     if (s.runsPlanned > 0)
         text += format("  strokes         %d of %d\n", s.strokesHeard, s.strokesPlanned);
-    if (s.strokeRatePerMin) text += format("  stroke rate     %.1f a minute\n", *s.strokeRatePerMin);
+    if (s.strokeRatePerMin)
+        text += format("  stroke rate     %.1f a minute\n", *s.strokeRatePerMin);
     if (s.pitchHz) text += format("  pitch           %.1f Hz\n", *s.pitchHz);
     if (s.humGrowthS) text += format("  hums grow by    %+.2f s each\n", *s.humGrowthS);
     if (s.stayS) text += format("  stay after hums %.0f s\n", *s.stayS);
     if (s.oceanEvenness)
-        text += format("  ocean breath    evenness %.2f, roughness %.2f\n", *s.oceanEvenness, *s.oceanRoughness);
+        text += format("  ocean breath    evenness %.2f, roughness %.2f\n", *s.oceanEvenness,
+                       *s.oceanRoughness);
     return text;
 }
 
 std::string runLine(const ReadStrokeRun& run, std::size_t index)
 {
-    std::string line = format("%4zu  %7s   %d", index + 1, clockTime(run.startS).c_str(), run.count);
+    std::string line =
+        format("%4zu  %7s   %d", index + 1, clockTime(run.startS).c_str(), run.count);
     if (run.targetCount) line += format(" of %d", *run.targetCount);
     line += " strokes";
     if (run.ratePerMin) line += format(", %.1f a minute", *run.ratePerMin);
@@ -189,22 +192,27 @@ std::string runLine(const ReadStrokeRun& run, std::size_t index)
     if (run.inhaleShare) line += format(", inhale %.0f %% of a stroke", 100 * *run.inhaleShare);
     if (!run.pauses.empty())
         line += ", " + plural(static_cast<int>(run.pauses.size()), "pause", "pauses");
-    if (run.countConfidence < 0.8) line += format("; the count is %.0f %% sure", 100 * run.countConfidence);
+    if (run.countConfidence < 0.8)
+        line += format("; the count is %.0f %% sure", 100 * run.countConfidence);
     return line + "\n";
 }
 
 std::string humLine(const ReadHum& hum, std::size_t index)
 {
-    std::string line = format("%4zu  %7s   hum %.1f s", index + 1, clockTime(hum.startS).c_str(), hum.seconds());
+    std::string line =
+        format("%4zu  %7s   hum %.1f s", index + 1, clockTime(hum.startS).c_str(), hum.seconds());
     if (hum.pitchHz) line += format(", %.1f Hz (%s)", *hum.pitchHz, hum.note.c_str());
     if (hum.centsFromTarget)
         line += format(", %.0f cents %s %s", std::fabs(*hum.centsFromTarget),
                        *hum.centsFromTarget < 0 ? "under" : "over",
-                       hum.targetName.empty() ? format("%.1f Hz", *hum.targetHz).c_str() : hum.targetName.c_str());
+                       hum.targetName.empty() ? format("%.1f Hz", *hum.targetHz).c_str()
+                                              : hum.targetName.c_str());
     if (hum.steadinessCents) line += format(", steady within %.0f cents", *hum.steadinessCents);
     if (hum.vibratoCents)
-        line += format(", vibrato %.1f a second of %.0f cents", *hum.vibratoRateHz, *hum.vibratoCents);
-    if (!hum.breaks.empty()) line += ", " + plural(static_cast<int>(hum.breaks.size()), "break", "breaks");
+        line +=
+            format(", vibrato %.1f a second of %.0f cents", *hum.vibratoRateHz, *hum.vibratoCents);
+    if (!hum.breaks.empty())
+        line += ", " + plural(static_cast<int>(hum.breaks.size()), "break", "breaks");
     return line + "\n";
 }
 
@@ -214,7 +222,9 @@ std::string strokesInWords(const Reading& reading)
     const Summary& s = reading.summary;
     std::string text;
     for (std::size_t i = 0; i < reading.strokeRuns.size(); ++i)
-        text += (i == 0 ? "" : i + 1 == reading.strokeRuns.size() ? " and " : ", ") +
+        text += (i == 0                               ? ""
+                 : i + 1 == reading.strokeRuns.size() ? " and "
+                                                      : ", ") +
                 std::to_string(reading.strokeRuns[i].count);
     const int count = static_cast<int>(reading.strokeRuns.size());
     if (s.runsPlanned > 0 && count > 1 && s.strokesPlanned % s.runsPlanned == 0)
@@ -238,7 +248,8 @@ std::string humsInWords(const Reading& reading)
         text += format(", %.0f cents off their pitch", *s.pitchOffCents);
     else if (s.pitchHz)
         text += format(", at %.0f Hz (%s)", *s.pitchHz, noteName(*s.pitchHz).c_str());
-    if (s.pitchSteadinessCents) text += format(", steady within %.0f cents", *s.pitchSteadinessCents);
+    if (s.pitchSteadinessCents)
+        text += format(", steady within %.0f cents", *s.pitchSteadinessCents);
     int broken = 0;
     for (const ReadHum& hum : reading.hums) broken += !hum.breaks.empty();
     if (broken > 0) text += format("; %d of them %s", broken, broken == 1 ? "breaks" : "break");
@@ -248,8 +259,12 @@ std::string humsInWords(const Reading& reading)
 std::string oceanInWords(const Reading& reading)
 {
     const Summary& s = reading.summary;
-    const char* evenness = *s.oceanEvenness > 0.75 ? "even" : *s.oceanEvenness > 0.5 ? "fairly even" : "uneven";
-    const char* smooth = *s.oceanRoughness < 0.1 ? "smooth" : *s.oceanRoughness < 0.25 ? "a little rough" : "rough";
+    const char* evenness = *s.oceanEvenness > 0.75  ? "even"
+                           : *s.oceanEvenness > 0.5 ? "fairly even"
+                                                    : "uneven";
+    const char* smooth = *s.oceanRoughness < 0.1    ? "smooth"
+                         : *s.oceanRoughness < 0.25 ? "a little rough"
+                                                    : "rough";
     return format("The sound of the ocean breath was %s and %s.", evenness, smooth);
 }
 
@@ -263,7 +278,10 @@ std::string beyondCyclesInWords(const Reading& reading)
     return text;
 }
 
-std::string withoutLeadingSpace(const std::string& text) { return text.empty() ? text : text.substr(1); }
+std::string withoutLeadingSpace(const std::string& text)
+{
+    return text.empty() ? text : text.substr(1);
+}
 
 } // namespace
 
@@ -304,9 +322,11 @@ std::string inOneSentence(const Reading& reading)
     }
     const Summary& s = reading.summary;
     if (s.cyclesPlanned == 0)
-        return anyRunOrHum ? withoutLeadingSpace(beyond)
-                           : "Breathing was heard, but none of this plan's strokes. Was it another plan?";
-    if (s.cyclesHeard == 0 && anyRunOrHum) return "None of the plan's breath cycles was heard." + beyond;
+        return anyRunOrHum
+                   ? withoutLeadingSpace(beyond)
+                   : "Breathing was heard, but none of this plan's strokes. Was it another plan?";
+    if (s.cyclesHeard == 0 && anyRunOrHum)
+        return "None of the plan's breath cycles was heard." + beyond;
     if (s.cyclesHeard == 0)
         return "Breathing was heard, but nothing like this plan's cycles. Was it another plan?";
     if (mostlySomethingElse(reading))
@@ -328,7 +348,8 @@ std::string readableSummary(const Reading& reading)
     if (!reading.cycles.empty()) text += "\n";
     for (std::size_t i = 0; i < reading.cycles.size(); ++i) text += cycleLine(reading.cycles[i], i);
     if (!reading.strokeRuns.empty()) text += "\n";
-    for (std::size_t i = 0; i < reading.strokeRuns.size(); ++i) text += runLine(reading.strokeRuns[i], i);
+    for (std::size_t i = 0; i < reading.strokeRuns.size(); ++i)
+        text += runLine(reading.strokeRuns[i], i);
     if (!reading.hums.empty()) text += "\n";
     for (std::size_t i = 0; i < reading.hums.size(); ++i) text += humLine(reading.hums[i], i);
     if (const auto notes = notesOn(reading); !notes.empty()) {
