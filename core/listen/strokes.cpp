@@ -431,7 +431,7 @@ private:
         run.startS = m_bursts[chain.front()].timeS - 0.05;
         run.endS = m_bursts[chain.back()].timeS +
                    std::min(0.6, static_cast<double>(m_bursts[chain.back()].seconds));
-        run.twoSided = isTwoSided(run);
+        run.twoSided = isTwoSided(run, chain);
         run.confidence = regularity(chain);
         return run;
     }
@@ -499,13 +499,19 @@ private:
         return doubt;
     }
 
-    static bool isTwoSided(const HeardStrokeRun& run)
+    // An expulsion of kapalabhati is over in a fraction of the stroke; the exhale of a bellows
+    // stroke takes half.
+    bool isTwoSided(const HeardStrokeRun& run, const Chain& chain) const
     {
-        constexpr double nearlyAsLoudDb = 7;
+        constexpr double nearlyAsLoudDb = 10;
+        constexpr double half = 0.3;
         std::size_t both = 0;
         for (const HeardStroke& stroke : run.strokes)
             both += stroke.inhaleTimeS && stroke.levelDb - stroke.inhaleLevelDb < nearlyAsLoudDb;
-        return 2 * both > run.strokes.size();
+        const double seconds = quantileOf(
+            chain, [](const Burst& b) { return b.seconds; }, 0.5);
+        return 2 * both > run.strokes.size() &&
+               seconds > half * intervalNear(chain, chain.size() / 2);
     }
 };
 

@@ -130,8 +130,10 @@ std::optional<double> scoopOf(const Course& course)
 ReadHum readHum(const HeardHum& hum)
 {
     ReadHum read;
-    read.startS = hum.startS;
-    read.endS = hum.endS;
+    // As exact as the file has them, so that a saved reading gives the same figures.
+    constexpr double timeUnit = 1e-4;
+    read.startS = std::round(hum.startS / timeUnit) * timeUnit;
+    read.endS = std::round(hum.endS / timeUnit) * timeUnit;
     read.breaks = hum.breaks;
     std::vector<double> pitches;
     std::vector<double> levels;

@@ -113,16 +113,20 @@ std::optional<std::size_t> sagOf(const ReadStrokeRun& run)
 ReadStrokeRun readRun(const HeardStrokeRun& run)
 {
     ReadStrokeRun read;
-    read.startS = run.startS;
-    read.endS = run.endS;
+    // As exact as the file has them, so that a saved reading gives the same figures.
+    const auto rounded = [](double value, double unit) { return std::round(value / unit) * unit; };
+    constexpr double timeUnit = 1e-4;
+    constexpr double levelUnit = 1e-2;
+    read.startS = rounded(run.startS, timeUnit);
+    read.endS = rounded(run.endS, timeUnit);
     read.count = static_cast<int>(run.strokes.size());
     read.countConfidence = run.countConfidence * run.confidence;
     std::vector<double> shares;
     std::vector<double> balance;
     for (std::size_t i = 0; i < run.strokes.size(); ++i) {
         const HeardStroke& stroke = run.strokes[i];
-        read.strokeTimesS.push_back(stroke.timeS);
-        read.strengthsDb.push_back(stroke.levelDb);
+        read.strokeTimesS.push_back(rounded(stroke.timeS, timeUnit));
+        read.strengthsDb.push_back(rounded(stroke.levelDb, levelUnit));
         if (!stroke.inhaleTimeS) continue;
         balance.push_back(stroke.inhaleLevelDb - stroke.levelDb);
         if (i == 0) continue;

@@ -138,6 +138,23 @@ void Figures::showNotes(const Reading& reading)
     m_notes->setVisible(!notes.empty());
 }
 
+// Where strokes are all there is: how many, how fast, how evenly.
+void Figures::showStrokes(const Reading& reading)
+{
+    const Summary& s = reading.summary;
+    set(m_accuracy,
+        s.runsPlanned > 0 ? QStringLiteral("%1 / %2").arg(s.strokesHeard).arg(s.strokesPlanned)
+                          : QString::number(s.strokesHeard),
+        {}, tr("strokes"));
+    set(m_completion, s.strokeRatePerMin ? QString::number(*s.strokeRatePerMin, 'f', 0) : QString(),
+        {}, tr("strokes a minute"));
+    double uneven = 0;
+    for (const ReadStrokeRun& run : reading.strokeRuns)
+        uneven = std::max(uneven, run.intervalCv.value_or(0));
+    set(m_count, reading.strokeRuns.empty() ? QString() : tr("± %1 %").arg(100 * uneven, 0, 'f', 0),
+        {}, tr("from stroke to stroke"));
+}
+
 void Figures::show(const Reading& reading)
 {
     const Summary& s = reading.summary;
@@ -146,6 +163,7 @@ void Figures::show(const Reading& reading)
     m_advice->setVisible(!m_advice->text().isEmpty());
     showNotes(reading);
     if (!reading.plan) {
+        if (!reading.strokeRuns.empty() && reading.cycles.empty()) return showStrokes(reading);
         set(m_accuracy, s.breathsPerMin ? QString::number(*s.breathsPerMin, 'f', 1) : QString(), {},
             tr("breaths a minute"));
         set(m_completion, s.breathsPerMin ? QString::number(s.cyclesHeard) : QString(), {},
@@ -154,6 +172,7 @@ void Figures::show(const Reading& reading)
             tr("min:s of breathing"));
         return;
     }
+    if (s.cyclesPlanned == 0 && s.runsPlanned > 0) return showStrokes(reading);
     const double half =
         s.accuracyHigh && s.accuracyLow ? (*s.accuracyHigh - *s.accuracyLow) / 2 : 0;
     set(m_accuracy, s.accuracy ? QString::number(*s.accuracy, 'f', 0) : QString(),
@@ -163,6 +182,16 @@ void Figures::show(const Reading& reading)
     set(m_completion,
         s.cyclesPlanned > 0 ? QStringLiteral("%1 / %2").arg(done).arg(s.cyclesPlanned) : QString(),
         {}, tr("cycles done"));
+    if (s.humsPlanned > 0 && s.pitchHz) {
+        const bool hasTarget = s.pitchOffCents.has_value();
+        set(m_count,
+            hasTarget ? tr("%1 cents").arg(*s.pitchOffCents, 0, 'f', 0)
+                      : tr("%1 Hz").arg(*s.pitchHz, 0, 'f', 0),
+            s.pitchSteadinessCents ? tr("± %1 cents").arg(*s.pitchSteadinessCents, 0, 'f', 0)
+                                   : QString(),
+            hasTarget ? tr("off the pitch") : tr("pitch of the hums"));
+        return;
+    }
     const bool clocked = reading.plan->countLengthS.has_value();
     set(m_count, s.countLengthS ? tr("%1 s").arg(*s.countLengthS, 0, 'f', 2) : QString(),
         clocked || !s.countLengthSdS

@@ -30,6 +30,7 @@ private:
 
     QLabel* m_sentence;
     void showNotes(const Reading& reading);
+    void showStrokes(const Reading& reading);
 
     QLabel* m_advice;
     QLabel* m_notes;

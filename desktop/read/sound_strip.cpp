@@ -3,6 +3,7 @@
 
 #include "core/measure/keeping.hpp"
 #include "core/report/sentence.hpp"
+#include "desktop/read/sound_marks.hpp"
 #include "desktop/theme/theme.hpp"
 
 #include <QEvent>
@@ -175,6 +176,7 @@ void SoundStrip::paintEvent(QPaintEvent*)
             levelArea(), Qt::AlignCenter,
             tr("The recording is not at hand, so its sound cannot be shown or played."));
     }
+    paintStrokesAndHums(painter);
     paintBoundaries(painter);
     paintPhaseNames(painter);
     if (m_cursorS) {
@@ -254,9 +256,43 @@ void SoundStrip::paintBoundaries(QPainter& painter) const
     }
 }
 
+// Each stroke a line through the level; a hum's pitch over its spectrum.
+void SoundStrip::paintStrokesAndHums(QPainter& painter) const
+{
+    const Theme& theme = currentTheme();
+    const QRectF level = levelArea();
+    for (const ReadStrokeRun& run : m_reading->strokeRuns) {
+        if (run.endS < m_startS || run.startS > m_endS) continue;
+        for (std::size_t i = 0; i < run.strokeTimesS.size(); ++i) {
+            const double x = xOf(run.strokeTimesS[i]);
+            if (x < level.left() || x > level.right()) continue;
+            const bool tenth = (i + 1) % 10 == 0;
+            painter.setPen(QPen(theme.ink, tenth ? 1.6 : 0.8));
+            painter.drawLine(QPointF(x, level.top() + (tenth ? 0 : level.height() * 0.4)),
+                             QPointF(x, level.bottom()));
+        }
+    }
+    for (const ReadHum& hum : m_reading->hums)
+        if (hum.endS > m_startS && hum.startS < m_endS)
+            drawPitchRibbon(
+                painter, hum, spectrumArea(), [this](double s) { return xOf(s); }, theme);
+}
+
 QString SoundStrip::phaseText(std::size_t index) const
 {
     const ReadPhase& p = m_reading->phases[index];
+    for (const ReadStrokeRun& run : m_reading->strokeRuns)
+        if (p.kind == ReadKind::Strokes && std::fabs(run.startS - p.startS) < 0.01) {
+            QString text = run.targetCount
+                               ? tr("%1 of %2 strokes").arg(run.count).arg(*run.targetCount)
+                               : tr("%1 strokes").arg(run.count);
+            if (run.ratePerMin) text += tr(", %1 a minute").arg(*run.ratePerMin, 0, 'f', 1);
+            if (run.intervalCv)
+                text += tr(", intervals within %1 %").arg(100 * *run.intervalCv, 0, 'f', 0);
+            if (run.strengthCvDb)
+                text += tr(", strength within %1 dB").arg(*run.strengthCvDb, 0, 'f', 1);
+            return text;
+        }
     QString text = nameOf(p.kind, m_terms);
     if (p.cycle) {
         const ReadCycle& cycle = m_reading->cycles[static_cast<std::size_t>(*p.cycle)];

@@ -58,6 +58,7 @@ private:
     void drawSound();
     void paintLevel(QPainter& painter) const;
     void paintBoundaries(QPainter& painter) const;
+    void paintStrokesAndHums(QPainter& painter) const;
     void paintPhaseNames(QPainter& painter) const;
     QString phaseText(std::size_t phase) const;
 

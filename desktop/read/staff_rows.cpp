@@ -3,9 +3,11 @@
 
 #include "core/measure/keeping.hpp"
 #include "core/report/sentence.hpp"
+#include "desktop/read/sound_marks.hpp"
 
 #include <QObject>
 #include <algorithm>
+#include <cmath>
 #include <set>
 
 namespace layakari {
@@ -46,10 +48,13 @@ private:
         const auto& phases = m_reading.phases;
         for (std::size_t begin = 0; begin < phases.size();) {
             std::size_t end = begin + 1;
-            while (end < phases.size() && phases[end].cycle == phases[begin].cycle &&
-                   phases[end].role == phases[begin].role)
+            const bool isRun = phases[begin].kind == ReadKind::Strokes;
+            while (!isRun && end < phases.size() && phases[end].cycle == phases[begin].cycle &&
+                   phases[end].role == phases[begin].role && phases[end].kind != ReadKind::Strokes)
                 ++end;
-            if (phases[begin].cycle)
+            if (isRun)
+                addRun(begin);
+            else if (phases[begin].cycle)
                 addCycle(begin, end, *phases[begin].cycle);
             else
                 addNatural(begin, end);
@@ -63,12 +68,42 @@ private:
         row.firstPhase = begin;
         row.lastPhase = end - 1;
         row.hasPhases = true;
+        row.startS = m_reading.phases[begin].startS;
+        addSounds(row, row.startS, m_reading.phases[end - 1].endS);
         for (std::size_t i = begin; i < end; ++i) {
             const ReadPhase& p = m_reading.phases[i];
             row.shapes.push_back({p.kind, p.seconds() / m_sheet.unitS, p.startSdS / m_sheet.unitS,
                                   p.endSdS / m_sheet.unitS, false});
         }
         return row;
+    }
+
+    void addSounds(StaffRow& row, double startS, double endS) const
+    {
+        for (const ReadHum& hum : m_reading.hums)
+            if (hum.startS >= startS - 0.05 && hum.startS < endS) row.hums.push_back(hum);
+        for (const ReadOcean& breath : m_reading.ocean)
+            if (breath.friction.roughestAtS && breath.startS >= startS - 0.05 &&
+                breath.startS < endS)
+                row.roughAtS.push_back(*breath.friction.roughestAtS);
+    }
+
+    void addRun(std::size_t phase)
+    {
+        StaffRow row = rowOf(phase, phase + 1);
+        row.kind = StaffRow::Kind::Strokes;
+        const double start = m_reading.phases[phase].startS;
+        for (const ReadStrokeRun& run : m_reading.strokeRuns)
+            if (std::fabs(run.startS - start) < 0.01) row.run = run;
+        if (!row.run) return;
+        const ReadStrokeRun& run = *row.run;
+        row.name = run.style == StrokeStyle::Bhastrika     ? QObject::tr("bellows")
+                   : run.style == StrokeStyle::Kapalabhati ? QObject::tr("strokes")
+                                                           : QObject::tr("strokes heard");
+        if (run.roundsInAll > 1) row.round = QObject::tr("round %1").arg(run.round + 1);
+        if (run.ratePerMin) row.note = QObject::tr("%1 a minute").arg(*run.ratePerMin, 0, 'f', 0);
+        m_sheet.longestRunS = std::max(m_sheet.longestRunS, run.endS - run.startS);
+        m_sheet.rows.push_back(std::move(row));
     }
 
     void addCycle(std::size_t begin, std::size_t end, int index)
@@ -191,7 +226,17 @@ private:
         double planned = 0;
         for (const LungPhase& shape : row.shapes) heard += shape.length;
         for (const Phase& phase : row.planned) planned += phase.counts.middle();
-        return row.kind == StaffRow::Kind::Natural ? 0 : std::max(heard, planned);
+        return row.kind == StaffRow::Kind::Natural || row.kind == StaffRow::Kind::Strokes
+                   ? 0
+                   : std::max(heard, planned);
+    }
+
+    static QString inSpokenWords(const ReadStrokeRun& run, const StaffRow& row)
+    {
+        QString text = row.round.isEmpty() ? QString() : row.round + QStringLiteral(", ");
+        text += QObject::tr("%1: %2").arg(row.name).arg(run.count);
+        if (run.targetCount) text += QObject::tr(" of %1").arg(*run.targetCount);
+        return text + QStringLiteral(", ") + row.note;
     }
 
     QString inSpokenWords(const StaffRow& row) const
@@ -199,6 +244,7 @@ private:
         if (row.kind == StaffRow::Kind::Natural) return row.name + QStringLiteral(": ") + row.note;
         if (row.kind == StaffRow::Kind::Missing)
             return QObject::tr("A planned cycle that was not done");
+        if (row.kind == StaffRow::Kind::Strokes) return inSpokenWords(*row.run, row);
         QString text = QObject::tr("Cycle %1:").arg(row.name);
         for (const ReadCycle::Kept& kept : row.kept) {
             text +=
@@ -209,6 +255,10 @@ private:
             if (keepingOf(kept) == Keeping::Long) text += QObject::tr(", long");
             text += QStringLiteral(";");
         }
+        for (const ReadHum& hum : row.hums)
+            text += QObject::tr(" hum %1 seconds, %2;")
+                        .arg(hum.seconds(), 0, 'f', 1)
+                        .arg(pitchInWords(hum));
         if (row.accuracy) text += QObject::tr(" accuracy %1 of 100").arg(*row.accuracy, 0, 'f', 0);
         return text;
     }

@@ -16,6 +16,7 @@ struct StaffRow {
         Cycle,   ///< a cycle that was done
         Missing, ///< a planned one that was not
         Natural, ///< natural breaths: before, between or after
+        Strokes, ///< a run of strokes
     };
     Kind kind = Kind::Cycle;
     int cycle = -1;             ///< index into the reading's cycles, of a cycle
@@ -29,7 +30,11 @@ struct StaffRow {
     std::vector<ReadCycle::Kept> kept;
     std::vector<Phase> planned;
     std::optional<double> accuracy;
-    QString spoken; ///< the whole row in words, for screen readers
+    std::vector<ReadHum> hums;        ///< in this row
+    std::vector<double> roughAtS;     ///< where the friction of an ocean breath was rough
+    std::optional<ReadStrokeRun> run; ///< of a row of strokes
+    double startS = 0;                ///< of the first phase, in the recording
+    QString spoken;                   ///< the whole row in words, for screen readers
 };
 
 /// All rows of a reading and their common axis.
@@ -38,6 +43,7 @@ struct StaffSheet {
     bool inCounts = true;      ///< otherwise in seconds
     double unitS = 1;          ///< seconds in one unit of the axis
     double span = 1;           ///< longest row, in units
+    double longestRunS = 0;    ///< rows of strokes share a scale of their own
     std::vector<double> marks; ///< ends of the planned phases, where all cycles share them
     std::vector<PhaseKind>
         columns; ///< phases that get a column of kept counts; empty when they differ

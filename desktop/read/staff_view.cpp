@@ -2,6 +2,7 @@
 #include "desktop/read/staff_view.hpp"
 
 #include "core/measure/keeping.hpp"
+#include "desktop/read/sound_marks.hpp"
 #include "desktop/shapes/lung_shape.hpp"
 #include "desktop/theme/theme.hpp"
 
@@ -91,10 +92,12 @@ public:
         paintCountLines();
         paintName();
         if (m_row.kind == StaffRow::Kind::Natural) return paintNatural();
+        if (m_row.kind == StaffRow::Kind::Strokes) return paintStrokes();
         const LungShape shape{m_columns.left + m_area.left(), baseline(), shapeHeight,
                               m_columns.pixelsPerUnit};
         shape.paintHeard(m_painter, m_row.shapes, m_theme);
         shape.paintPlanned(m_painter, m_row.planned, m_theme);
+        paintSounds();
         if (m_row.kind == StaffRow::Kind::Missing) return;
         if (hasColumns(m_sheet))
             paintColumns();
@@ -128,7 +131,7 @@ private:
 
     void paintCountLines()
     {
-        if (m_row.kind == StaffRow::Kind::Natural) return;
+        if (m_row.kind == StaffRow::Kind::Natural || m_row.kind == StaffRow::Kind::Strokes) return;
         // Fine lines every count, or as many counts as keep them apart.
         double step = 1;
         while (step * m_columns.pixelsPerUnit < 14) step *= step < 5 ? 5 : 2;
@@ -150,6 +153,7 @@ private:
 
     void paintName()
     {
+        if (m_row.kind == StaffRow::Kind::Strokes) return paintRunName();
         const bool cycle = m_row.kind == StaffRow::Kind::Cycle;
         m_painter.setPen(cycle ? m_theme.ink : m_theme.softInk);
         m_painter.setFont(cycle ? typeface(Type::Row, m_chosen) : typeface(Type::Body));
@@ -164,6 +168,68 @@ private:
                                Qt::AlignLeft | Qt::AlignVCenter, m_row.round);
         if (cycle)
             drawNostrils(m_painter, m_row.planned, {m_area.left() + 34, baseline() + 3}, m_theme);
+    }
+
+    void paintRunName()
+    {
+        m_painter.setPen(m_theme.ink);
+        m_painter.setFont(typeface(Type::Body, m_chosen));
+        const double y = m_area.top() + (m_row.round.isEmpty() ? 16 : 8);
+        m_painter.drawText(QRectF(m_area.left() + 30, y, leftMargin - 34, 22),
+                           Qt::AlignLeft | Qt::AlignVCenter, m_row.name);
+        m_painter.setFont(typeface(Type::Small));
+        m_painter.setPen(m_theme.softInk);
+        m_painter.drawText(QRectF(m_area.left() + 30, y + 20, leftMargin - 34, 18),
+                           Qt::AlignLeft | Qt::AlignVCenter, m_row.round);
+    }
+
+    // Pitch over the exhale that was hummed; a zigzag where an ocean breath was rough.
+    void paintSounds()
+    {
+        const XOf xOf = [&](double seconds) {
+            return m_area.left() + m_columns.left +
+                   (seconds - m_row.startS) / m_sheet.unitS * m_columns.pixelsPerUnit;
+        };
+        const QRectF band(m_area.left(), baseline() - shapeHeight, m_area.width(), shapeHeight);
+        for (const ReadHum& hum : m_row.hums) {
+            drawPitchRibbon(m_painter, hum, band, xOf, m_theme);
+            m_painter.setFont(typeface(Type::Small));
+            m_painter.setPen(m_theme.ink);
+            const QString text = pitchInWords(hum);
+            const double width = m_painter.fontMetrics().horizontalAdvance(text);
+            m_painter.drawText(QRectF(std::max(xOf(hum.startS) + 6, xOf(hum.endS) - width - 4),
+                                      m_area.top() - 1, width + 4, 16),
+                               Qt::AlignLeft | Qt::AlignVCenter, text);
+        }
+        for (const double at : m_row.roughAtS)
+            drawRoughness(m_painter, {xOf(at), baseline() + 5}, m_theme);
+    }
+
+    void paintStrokes()
+    {
+        const ReadStrokeRun& run = *m_row.run;
+        const double right = m_area.left() + m_columns.accuracy;
+        const double left = m_area.left() + m_columns.left;
+        const double room = right - 2 * accuracyWidth - left;
+        const XOf xOf = [&](double seconds) {
+            return left + (seconds - run.startS) / std::max(1.0, m_sheet.longestRunS) * room;
+        };
+        const QRectF band(left, m_area.top() + 5, room, m_area.height() - 22);
+        drawStrokeGrains(m_painter, run, band, xOf, m_theme);
+        m_painter.setPen(m_theme.ink);
+        m_painter.setFont(typeface(Type::Row, m_chosen));
+        const QString count = run.targetCount
+                                  ? QStringLiteral("%1 / %2").arg(run.count).arg(*run.targetCount)
+                                  : QString::number(run.count);
+        m_painter.drawText(
+            QRectF(right - 2 * accuracyWidth, m_area.top() + 6, 2 * accuracyWidth, 24),
+            Qt::AlignRight | Qt::AlignVCenter, count);
+        m_painter.setFont(typeface(Type::Small));
+        m_painter.setPen(m_theme.softInk);
+        const QString unsure = run.countConfidence < 0.6 ? QObject::tr(", unsure") : QString();
+        m_painter.drawText(
+            QRectF(right - 2 * accuracyWidth, m_area.top() + 28, 2 * accuracyWidth, 18),
+            Qt::AlignRight | Qt::AlignVCenter, m_row.note + unsure);
     }
 
     void paintNatural()
@@ -305,6 +371,7 @@ QSize StaffDelegate::sizeHint(const QStyleOptionViewItem& option, const QModelIn
     const auto* model = static_cast<const StaffModel*>(index.model());
     const StaffRow* row = model->row(index);
     if (!row || row->kind == StaffRow::Kind::Natural) return {option.rect.width(), naturalHeight};
+    if (row->kind == StaffRow::Kind::Strokes) return {option.rect.width(), cycleHeight};
     return {option.rect.width(), hasColumns(model->sheet()) ? cycleHeight : wideCycleHeight};
 }
 
@@ -328,7 +395,7 @@ void StaffView::setSheet(StaffSheet sheet)
     // Begin with the first cycle rather than with the settling breaths before it.
     const auto& rows = m_model->sheet().rows;
     const auto first = std::find_if(rows.begin(), rows.end(), [](const StaffRow& r) {
-        return r.kind == StaffRow::Kind::Cycle;
+        return r.kind == StaffRow::Kind::Cycle || r.kind == StaffRow::Kind::Strokes;
     });
     const auto at = first == rows.end() ? rows.begin() : first;
     if (!rows.empty()) setCurrentIndex(m_model->index(static_cast<int>(at - rows.begin())));

@@ -134,7 +134,7 @@ TEST_CASE("The hash is that of the file's bytes")
 TEST_CASE("Of several channels the one with most breath over its noise is taken")
 {
     const TemporaryFolder folder;
-    const std::vector<Burst> breaths{{2, 4}, {6, 8}, {10, 12}};
+    const std::vector<LoudStretch> breaths{{2, 4}, {6, 8}, {10, 12}};
     const auto breath = bursts(14, 16000, breaths, 0.05, 0.001, 3);
     const auto noise = whiteNoise(14, 16000, 0.05, 4);
     std::vector<float> stereo;

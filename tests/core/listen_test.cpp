@@ -89,7 +89,7 @@ HeardSpan breathWith(double brightness, double start)
 
 TEST_CASE("Bursts of noise are found with their edges, whatever the seed")
 {
-    const std::vector<Burst> when{{2, 5}, {8, 12}, {14.5, 16}};
+    const std::vector<LoudStretch> when{{2, 5}, {8, 12}, {14.5, 16}};
     for (unsigned seed = 11; seed <= 16; ++seed) {
         INFO(seed);
         const auto breaths = breathsOf(hear(bursts(20, analysisRateHz, when, 0.05, 0.005, seed)));
@@ -104,7 +104,7 @@ TEST_CASE("Bursts of noise are found with their edges, whatever the seed")
 
 TEST_CASE("A breath that is only 5 dB over the room is found")
 {
-    const std::vector<Burst> when{{5, 8}, {11, 14}, {17, 20}};
+    const std::vector<LoudStretch> when{{5, 8}, {11, 14}, {17, 20}};
     const double quiet = 0.01;
     const double loud = quiet * std::sqrt(1 + std::pow(10, 0.5));
     INFO(ratioDb(loud, quiet));

@@ -49,6 +49,68 @@ TEST_CASE("A reading comes back from its JSON with the same phases, cycles and f
           Approx(practice.reading.summary.accuracy.value()).margin(0.05));
 }
 
+TEST_CASE("Strokes, hums and ocean breaths come back from JSON as they were")
+{
+    for (const char* preset : {"composite-round", "humming-3", "kapalabhati-3x36", "ocean-breath"}) {
+        INFO(preset);
+        const Practice practice(preset, Temperament{}, 11);
+        const std::string json = readingToJson(practice.reading);
+        const auto again = parseReading(json, "r.json");
+        REQUIRE(again.has_value());
+        CHECK(readingToJson(*again) == json);
+        CHECK(again->strokeRuns.size() == practice.reading.strokeRuns.size());
+        CHECK(again->hums.size() == practice.reading.hums.size());
+        CHECK(again->ocean.size() == practice.reading.ocean.size());
+    }
+}
+
+TEST_CASE("A composite round is read part by part, in order")
+{
+    const Practice practice("composite-round", Temperament{}, 12);
+    std::string order;
+    for (const ReadPhase& p : practice.reading.phases) {
+        if (p.role != Role::Practice) continue;
+        order += p.kind == ReadKind::Strokes     ? 's'
+                 : p.kind == ReadKind::Inhale    ? 'i'
+                 : p.kind == ReadKind::Exhale    ? 'e'
+                 : p.kind == ReadKind::HoldFull  ? 'F'
+                 : p.kind == ReadKind::HoldEmpty ? 'E'
+                                                 : '?';
+    }
+    std::size_t rounds = 0;
+    for (std::size_t at = 0; (at = order.find("s", at)) != std::string::npos; ++at) {
+        INFO(order);
+        CHECK(order.substr(at, 6).find("iFe") != std::string::npos);
+        ++rounds;
+    }
+    CHECK(rounds == 3);
+    for (const ReadStrokeRun& run : practice.reading.strokeRuns) {
+        CHECK(run.count == 36);
+        CHECK(run.targetCount == 36);
+        CHECK(run.round == static_cast<int>(&run - practice.reading.strokeRuns.data()));
+    }
+    CHECK(practice.reading.summary.strokesPlanned == 108);
+    CHECK(practice.reading.summary.completion == 1);
+}
+
+TEST_CASE("A hummed exhale is a hum in the phases, with its pitch against the swara of the plan")
+{
+    const Practice practice("humming-two-pitch", Temperament{}, 13);
+    const Reading& reading = practice.reading;
+    REQUIRE(reading.hums.size() == practice.truth.hums.size());
+    for (std::size_t i = 0; i < reading.hums.size(); ++i) {
+        const ReadHum& hum = reading.hums[i];
+        CHECK(std::fabs(1200 * std::log2(*hum.pitchHz / practice.truth.hums[i].pitchHz)) < 5);
+        REQUIRE(hum.targetHz);
+        CHECK(hum.targetName == (i % 2 ? "Re" : "Sa"));
+        REQUIRE(hum.cycle);
+        CHECK(std::any_of(reading.phases.begin(), reading.phases.end(), [&](const ReadPhase& p) {
+            return p.sound == PhaseSound::Hum && p.kind == ReadKind::Exhale && p.cycle == hum.cycle;
+        }));
+    }
+    CHECK(reading.summary.completion == 1);
+}
+
 TEST_CASE("A reading has every key of the format, and null where nothing can be said yet")
 {
     const Practice practice("square-4", Temperament{}, 3);
@@ -60,7 +122,8 @@ TEST_CASE("A reading has every key of the format, and null where nothing can be 
         INFO(key);
         CHECK(json.contains(key));
     }
-    CHECK(json["stroke_runs"].is_null());
+    CHECK(json["stroke_runs"].empty());
+    CHECK(json["hums"].empty());
     CHECK(json["summary"]["pitch_hz"].is_null());
     for (const char* key : {"kind", "sound", "start_s", "end_s", "start_sd_s", "end_sd_s",
                             "confidence", "role", "cycle", "origin"})

@@ -24,14 +24,14 @@ std::vector<float> whiteNoise(double seconds, int rateHz, double rms, unsigned s
     return soundOf(seconds, rateHz, [&](double) { return normal(engine); });
 }
 
-std::vector<float> bursts(double seconds, int rateHz, const std::vector<Burst>& when,
+std::vector<float> bursts(double seconds, int rateHz, const std::vector<LoudStretch>& when,
                           double loudRms, double quietRms, unsigned seed)
 {
     std::mt19937 engine(seed);
     std::normal_distribution<double> normal;
     return soundOf(seconds, rateHz, [&](double t) {
         double rms = quietRms;
-        for (const Burst& burst : when)
+        for (const LoudStretch& burst : when)
             if (t >= burst.startS && t < burst.endS) rms = loudRms;
         return rms * normal(engine);
     });

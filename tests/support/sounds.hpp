@@ -18,11 +18,11 @@ std::vector<float> soundOf(double seconds, int rateHz, const std::function<doubl
 std::vector<float> whiteNoise(double seconds, int rateHz, double rms, unsigned seed = 1);
 
 /// Noise that is `quietRms` but between the given times, where it is `loudRms`, switched at once.
-struct Burst {
+struct LoudStretch {
     double startS;
     double endS;
 };
-std::vector<float> bursts(double seconds, int rateHz, const std::vector<Burst>& when,
+std::vector<float> bursts(double seconds, int rateHz, const std::vector<LoudStretch>& when,
                           double loudRms, double quietRms, unsigned seed = 1);
 
 /// Writes interleaved float samples as a WAV file of 32-bit floats: any value, NaN too.

@@ -1,0 +1,257 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/listen/friction.hpp"
+#include "core/listen/listener.hpp"
+#include "core/measure/hum_figures.hpp"
+#include "tests/support/sounds.hpp"
+
+#include <catch2/catch.hpp>
+#include <cmath>
+#include <random>
+
+using namespace layakari;
+
+namespace {
+
+// A voice made here, not by the simulator: harmonics that fall by 10 dB an octave, each changed by
+// `gainDb`, with a pitch that moves by `cents`.
+struct Voice {
+    double startS = 0;
+    double endS = 0;
+    double hz = 200;
+    std::function<double(int)> gainDb = [](int) { return 0.0; };
+    std::function<double(double)> cents = [](double) { return 0.0; }; // of seconds since it began
+    double levelDb = -20;
+};
+
+class Scene {
+public:
+    explicit Scene(double seconds, unsigned seed = 1)
+        : m_engine(seed), m_sound(static_cast<std::size_t>(seconds * analysisRateHz))
+    {
+    }
+
+    Scene& voice(const Voice& v)
+    {
+        const auto from = static_cast<std::size_t>(v.startS * analysisRateHz);
+        const auto to = static_cast<std::size_t>(v.endS * analysisRateHz);
+        double phase = 0;
+        for (std::size_t i = from; i < to && i < m_sound.size(); ++i) {
+            const double t = static_cast<double>(i - from) / analysisRateHz;
+            phase += 2 * M_PI * v.hz * std::exp2(v.cents(t) / 1200) / analysisRateHz;
+            double sum = 0;
+            for (int h = 1; h <= 10 && h * v.hz < 6000; ++h)
+                sum += std::pow(10, (v.gainDb(h) - 33 * std::log10(h)) / 20) * std::sin(h * phase);
+            const double left = v.endS - v.startS - t;
+            const double envelope = std::min({1.0, t / 0.04, left / 0.08});
+            m_sound[i] += static_cast<float>(std::pow(10, v.levelDb / 20) * envelope * sum);
+        }
+        return *this;
+    }
+    Scene& noise(double startS, double endS, double rms)
+    {
+        for (auto i = static_cast<std::size_t>(startS * analysisRateHz);
+             i < static_cast<std::size_t>(endS * analysisRateHz) && i < m_sound.size(); ++i)
+            m_sound[i] += static_cast<float>(rms * m_normal(m_engine));
+        return *this;
+    }
+    FeatureTrack track()
+    {
+        noise(0, static_cast<double>(m_sound.size()) / analysisRateHz, 0.001);
+        FeatureExtractor extractor;
+        extractor.push(m_sound);
+        return extractor.take();
+    }
+
+private:
+    std::mt19937 m_engine;
+    std::normal_distribution<double> m_normal{0, 1};
+    std::vector<float> m_sound;
+};
+
+std::vector<HeardHum> humsIn(Scene scene) { return findHums(scene.track()); }
+
+double centsBetween(double a, double b) { return 1200 * std::log2(a / b); }
+
+} // namespace
+
+TEST_CASE("A hum's pitch is found to three cents, from low to high, however its harmonics lie")
+{
+    const double hz = GENERATE(72.0, 98.3, 146.8, 233.1, 349.0, 518.0);
+    const int kind = GENERATE(0, 1, 2);
+    const std::vector<std::function<double(int)>> spectra{
+        [](int) { return 0.0; },                       // as a voice is
+        [](int h) { return h == 1 ? -40.0 : 0.0; },    // without a fundamental, as by a telephone
+        [](int h) { return h % 2 == 0 ? 8.0 : -2.0; }, // the octave stronger than all
+    };
+    INFO(hz << " Hz, spectrum " << kind);
+    const auto hums = humsIn(Scene(14, static_cast<unsigned>(hz))
+                                 .noise(1, 3, 0.02)
+                                 .voice({3.5, 9.5, hz, spectra[static_cast<std::size_t>(kind)]}));
+    REQUIRE(hums.size() == 1);
+    const ReadHum hum = readHum(hums[0]);
+    CHECK(std::fabs(centsBetween(*hum.pitchHz, hz)) < 3);
+    CHECK(std::fabs(hum.startS - 3.5) < 0.06);
+    CHECK(std::fabs(hum.endS - 9.5) < 0.06);
+    CHECK(hum.breaks.empty());
+    CHECK(*hum.steadinessCents < 4);
+}
+
+TEST_CASE("Every break of the voice of a tenth of a second and more is found, where it is")
+{
+    const double gap = GENERATE(0.1, 0.2, 0.35);
+    INFO("gap of " << gap << " s");
+    const auto hums = humsIn(Scene(14).voice({2, 6, 180}).voice({6 + gap, 10, 180}));
+    REQUIRE(hums.size() == 1);
+    REQUIRE(hums[0].breaks.size() == 1);
+    CHECK(hums[0].breaks[0].startS == Approx(6).margin(0.1));
+    CHECK(hums[0].endS == Approx(10).margin(0.06));
+}
+
+TEST_CASE("Two hums with an inhale between them are two")
+{
+    const auto hums =
+        humsIn(Scene(18).voice({2, 7, 160}).noise(7.2, 9.2, 0.02).voice({9.4, 15, 160}));
+    REQUIRE(hums.size() == 2);
+    CHECK(hums[0].endS == Approx(7).margin(0.06));
+    CHECK(hums[1].startS == Approx(9.4).margin(0.06));
+}
+
+TEST_CASE("Speech, song and what sounds all the time are no hums")
+{
+    SECTION("short words of moving pitch")
+    {
+        Scene scene(20);
+        for (double t = 1; t < 18; t += 0.9)
+            scene.voice(
+                {t, t + 0.5, 140, [](int) { return 0.0; }, [](double s) { return 500 * s; }});
+        CHECK(humsIn(scene).empty());
+    }
+    SECTION("a melody in one breath")
+    {
+        const auto steps = [](double t) { return 200.0 * (static_cast<int>(t / 0.4) % 5); };
+        CHECK(humsIn(Scene(16).voice({3, 9, 200, [](int) { return 0.0; }, steps})).empty());
+    }
+    SECTION("a drone") { CHECK(humsIn(Scene(20).voice({0, 20, 130})).empty()); }
+    SECTION("breath") { CHECK(humsIn(Scene(20).noise(2, 5, 0.03).noise(6, 10, 0.03)).empty()); }
+    SECTION("nothing") { CHECK(humsIn(Scene(3)).empty()); }
+}
+
+TEST_CASE("A hum over a drone of the same pitch class, and over a fan, is the hum")
+{
+    const double drone = GENERATE(110.0, 220.0, 50.0);
+    INFO("beside " << drone << " Hz");
+    const auto hums =
+        humsIn(Scene(20)
+                   .voice({0, 20, drone, [](int) { return 0.0; }, [](double) { return 0.0; }, -36})
+                   .voice({6, 12, 220.0 * std::exp2(20.0 / 1200)}));
+    REQUIRE(hums.size() == 1);
+    CHECK(std::fabs(centsBetween(*readHum(hums[0]).pitchHz, 220) - 20) < 5);
+    CHECK(hums[0].startS == Approx(6).margin(0.1));
+}
+
+TEST_CASE("Drift, vibrato and unsteadiness are told apart")
+{
+    const auto read = [](const std::function<double(double)>& cents) {
+        const auto hums = humsIn(Scene(12).voice({1, 10, 196, [](int) { return 0.0; }, cents}));
+        REQUIRE(hums.size() == 1);
+        return readHum(hums[0]);
+    };
+    const ReadHum drifting = read([](double t) { return 5 * t; });
+    CHECK(*drifting.driftCentsPerS == Approx(5).margin(0.3));
+    CHECK(*drifting.steadinessCents < 4);
+    CHECK_FALSE(drifting.vibratoCents);
+
+    const ReadHum vibrant = read([](double t) { return 30 * std::sin(2 * M_PI * 5.5 * t); });
+    REQUIRE(vibrant.vibratoCents);
+    CHECK(*vibrant.vibratoRateHz == Approx(5.5).margin(0.2));
+    CHECK(*vibrant.vibratoCents == Approx(30).epsilon(0.2));
+
+    const ReadHum wavering = read([](double t) { return 25 * std::sin(2 * M_PI * 0.7 * t); });
+    CHECK_FALSE(wavering.vibratoCents);
+    CHECK(*wavering.steadinessCents > 12);
+
+    const ReadHum scooping = read([](double t) { return -150 * std::exp(-t / 0.1); });
+    REQUIRE(scooping.scoopCents);
+    CHECK(*scooping.scoopCents < -40);
+}
+
+TEST_CASE("A hum is held against the pitch that was meant")
+{
+    const auto hums = humsIn(Scene(12).voice({1, 10, 196}));
+    REQUIRE(hums.size() == 1);
+    ReadHum hum = readHum(hums[0]);
+    CHECK(hum.note == "G3");
+    holdAgainst(hum, 196 * std::exp2(30.0 / 1200), "Sa");
+    CHECK(*hum.centsFromTarget == Approx(-30).margin(3));
+    CHECK(*hum.onPitchFraction > 0.95);
+    CHECK(*hum.closelyOnPitchFraction < 0.05);
+}
+
+TEST_CASE("Sa is found from hums on swaras, and a single wrong one does not move it")
+{
+    const double sa = 207;
+    const auto found =
+        saFromHums({{sa, 1}, {sa * 9 / 8, 9.0 / 8}, {sa, 1}, {sa * 9 / 8, 9.0 / 8}, {sa * 1.3, 1}});
+    REQUIRE(found);
+    CHECK(*found == Approx(sa));
+    CHECK_FALSE(saFromHums({}));
+}
+
+TEST_CASE("Notes have their names")
+{
+    CHECK(noteName(440) == "A4");
+    CHECK(noteName(261.6) == "C4");
+    CHECK(noteName(70) == "C#2");
+    CHECK(noteName(196) == "G3");
+}
+
+TEST_CASE("Hums that get longer say by how much")
+{
+    std::vector<ReadHum> hums(5);
+    for (std::size_t i = 0; i < hums.size(); ++i) hums[i].endS = 6 + 0.5 * static_cast<double>(i);
+    CHECK(*humGrowthS(hums) == Approx(0.5));
+    hums.resize(2);
+    CHECK_FALSE(humGrowthS(hums));
+}
+
+TEST_CASE("Friction that pulses like a snore is rough, and the place is told")
+{
+    const double pulsesHz = GENERATE(30.0, 60.0, 95.0);
+    INFO(pulsesHz << " pulses a second");
+    std::mt19937 engine(4);
+    std::normal_distribution<float> normal(0, 1);
+    std::vector<float> sound(10 * analysisRateHz);
+    for (std::size_t i = 0; i < sound.size(); ++i) {
+        const double t = static_cast<double>(i) / analysisRateHz;
+        const bool pulsing = t > 5 && t < 7;
+        const double gate = pulsing ? 0.5 + 0.5 * std::sin(2 * M_PI * pulsesHz * t) : 0.7;
+        sound[i] = 0.05f * normal(engine) * static_cast<float>(gate);
+    }
+    FeatureExtractor extractor;
+    extractor.push(sound);
+    const FeatureTrack track = extractor.take();
+    const Friction smooth = measureFriction(track, 0.5, 4.5);
+    const Friction rough = measureFriction(track, 4.5, 7.5);
+    CHECK(smooth.roughness < 0.1);
+    CHECK_FALSE(smooth.roughestAtS);
+    CHECK(smooth.evenness > 0.8);
+    CHECK(smooth.soundShare == Approx(1));
+    CHECK(rough.roughness > 2 * smooth.roughness + 0.1);
+    REQUIRE(rough.roughestAtS);
+    CHECK(*rough.roughestAtS > 4.6);
+    CHECK(*rough.roughestAtS < 7.1);
+}
+
+TEST_CASE("A friction that comes and goes is uneven")
+{
+    std::mt19937 engine(4);
+    std::normal_distribution<float> normal(0, 1);
+    std::vector<float> sound(8 * analysisRateHz);
+    for (std::size_t i = 0; i < sound.size(); ++i)
+        sound[i] = normal(engine) * (i / (analysisRateHz / 2) % 2 ? 0.05f : 0.006f);
+    FeatureExtractor extractor;
+    extractor.push(sound);
+    const Friction friction = measureFriction(extractor.take(), 1, 7);
+    CHECK(friction.evenness < 0.3);
+    CHECK(friction.soundShare < 0.7);
+}

@@ -1,0 +1,323 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/align/stroke_match.hpp"
+#include "core/listen/listener.hpp"
+#include "core/measure/stroke_runs.hpp"
+#include "core/plan/presets.hpp"
+#include "tests/support/sounds.hpp"
+
+#include <catch2/catch.hpp>
+#include <cmath>
+#include <numeric>
+#include <random>
+
+using namespace layakari;
+
+namespace {
+
+// Strokes made here, not by the simulator: noise through one resonance, the expulsions in one place
+// of the spectrum and the inhales in another, in a room of noise.
+class StrokeSound {
+public:
+    explicit StrokeSound(unsigned seed) : m_engine(seed) {}
+
+    std::vector<double> timesS;
+
+    StrokeSound& quiet(double seconds)
+    {
+        m_now += seconds;
+        fill();
+        return *this;
+    }
+    // A sound with a rise and a fall; `hz` is where it lies.
+    StrokeSound& sound(double seconds, double levelDb, double riseS, double hz)
+    {
+        fill();
+        const double amplitude = std::pow(10, levelDb / 20);
+        const double bandwidth = hz * 0.6;
+        const double r = std::exp(-M_PI * bandwidth / analysisRateHz);
+        const double c = 2 * r * std::cos(2 * M_PI * hz / analysisRateHz);
+        double y1 = 0;
+        double y2 = 0;
+        const auto count = static_cast<std::size_t>(seconds * analysisRateHz);
+        for (std::size_t i = 0; i < count; ++i) {
+            const double t = static_cast<double>(i) / analysisRateHz;
+            const double y = m_normal(m_engine) * (1 - r) * 2 + c * y1 - r * r * y2;
+            y2 = y1;
+            y1 = y;
+            const double envelope = std::min({1.0, t / riseS, (seconds - t) / (0.6 * seconds)});
+            add(m_now + t, static_cast<float>(amplitude * envelope * y));
+        }
+        m_now += seconds;
+        fill();
+        return *this;
+    }
+    // `inhaleDb` against the expulsion; nothing under -50.
+    StrokeSound& strokes(int count, double perMin, double inhaleDb, double jitter = 0.03)
+    {
+        for (int i = 0; i < count; ++i) {
+            const double interval = 60 / perMin * std::exp(jitter * m_normal(m_engine));
+            const double burst = std::min(0.18, 0.45 * interval);
+            timesS.push_back(m_now + 0.01);
+            sound(burst, -20 + m_normal(m_engine), 0.02, 900);
+            const double rest = interval - burst;
+            if (inhaleDb > -50) {
+                quiet(0.03);
+                sound(std::min(0.6, rest - 0.06), -20 + inhaleDb, 0.08, 2400);
+                quiet(std::max(0.03, rest - 0.03 - std::min(0.6, rest - 0.06)));
+            } else {
+                quiet(rest);
+            }
+        }
+        return *this;
+    }
+    StrokeSound& bellows(int count, double perMin)
+    {
+        for (int i = 0; i < count; ++i) {
+            const double interval = 60 / perMin * std::exp(0.03 * m_normal(m_engine));
+            sound(0.46 * interval, -22, 0.04, 2400).quiet(0.04 * interval);
+            timesS.push_back(m_now + 0.02);
+            sound(0.46 * interval, -20, 0.04, 900).quiet(0.04 * interval);
+        }
+        return *this;
+    }
+    StrokeSound& naturalBreaths(int count)
+    {
+        for (int i = 0; i < count; ++i)
+            sound(2, -32, 0.4, 2000).quiet(0.05).sound(2.5, -30, 0.3, 900).quiet(0.7);
+        return *this;
+    }
+    StrokeSound& clapsOver(double everyS)
+    {
+        for (double t = 0.4; t < m_now; t += everyS)
+            for (int i = 0; i < analysisRateHz / 20; ++i)
+                add(t + static_cast<double>(i) / analysisRateHz,
+                    static_cast<float>(0.4 * std::exp(-i / (0.008 * analysisRateHz)) *
+                                       m_normal(m_engine)));
+        return *this;
+    }
+    double now() const { return m_now; }
+
+    FeatureTrack track()
+    {
+        std::vector<float> noisy = m_sound;
+        for (float& s : noisy) s += static_cast<float>(0.0012 * m_normal(m_engine));
+        FeatureExtractor extractor;
+        extractor.push(noisy);
+        return extractor.take();
+    }
+
+private:
+    std::mt19937 m_engine;
+    std::normal_distribution<double> m_normal{0, 1};
+    std::vector<float> m_sound;
+    double m_now = 0;
+
+    void fill()
+    {
+        m_sound.resize(
+            std::max(m_sound.size(), static_cast<std::size_t>(m_now * analysisRateHz) + 1));
+    }
+    void add(double t, float value)
+    {
+        const auto i = static_cast<std::size_t>(t * analysisRateHz);
+        if (i >= m_sound.size()) m_sound.resize(i + 1);
+        m_sound[i] += value;
+    }
+};
+
+double medianDistance(const std::vector<HeardStroke>& heard, const std::vector<double>& truth)
+{
+    std::vector<double> distances;
+    for (const HeardStroke& stroke : heard) {
+        double nearest = 1e9;
+        for (const double t : truth) nearest = std::min(nearest, std::fabs(stroke.timeS - t));
+        distances.push_back(nearest);
+    }
+    std::sort(distances.begin(), distances.end());
+    return distances[distances.size() / 2];
+}
+
+ReadStrokeRun runWith(const std::vector<double>& intervals,
+                      const std::vector<double>& strengths = {})
+{
+    ReadStrokeRun run;
+    double t = 10;
+    run.strokeTimesS.push_back(t);
+    for (const double interval : intervals) run.strokeTimesS.push_back(t += interval);
+    run.strengthsDb =
+        strengths.empty() ? std::vector<double>(run.strokeTimesS.size(), 20) : strengths;
+    measureRun(run);
+    return run;
+}
+
+const PlannedStep& firstStep(const std::vector<PlannedStep>& steps) { return steps.front(); }
+
+} // namespace
+
+TEST_CASE("One stroke is counted per expulsion, from slow to fast, whatever the inhale sounds like")
+{
+    const double perMin = GENERATE(40, 60, 90, 130);
+    const double inhaleDb = GENERATE(-60, -14, -3);
+    INFO(perMin << " a minute, inhale at " << inhaleDb << " dB");
+    StrokeSound sound(static_cast<unsigned>(perMin + inhaleDb + 100));
+    sound.quiet(1)
+        .naturalBreaths(2)
+        .strokes(30, perMin, inhaleDb)
+        .quiet(1)
+        .naturalBreaths(2)
+        .quiet(1);
+    const Heard heard = listenTo(sound.track());
+    REQUIRE(heard.strokeRuns.size() == 1);
+    CHECK(heard.strokeRuns[0].strokes.size() == 30);
+    CHECK(medianDistance(heard.strokeRuns[0].strokes, sound.timesS) < 0.02);
+}
+
+TEST_CASE("A bellows stroke is one inhale and one exhale")
+{
+    const double perMin = GENERATE(30, 45, 70);
+    INFO(perMin << " a minute");
+    StrokeSound sound(static_cast<unsigned>(perMin));
+    sound.quiet(1).naturalBreaths(2).bellows(20, perMin).quiet(1).naturalBreaths(2).quiet(1);
+    const Heard heard = listenTo(sound.track());
+    REQUIRE(heard.strokeRuns.size() == 1);
+    CHECK(heard.strokeRuns[0].strokes.size() == 20);
+    CHECK(heard.strokeRuns[0].twoSided);
+}
+
+TEST_CASE("Slow bellows are breaths to the ear, and strokes to a plan of bellows")
+{
+    StrokeSound sound(3);
+    sound.quiet(1).naturalBreaths(2).bellows(10, 17).quiet(1).naturalBreaths(2).quiet(1);
+    const Heard heard = listenTo(sound.track());
+    CHECK(heard.strokeRuns.empty());
+    const Plan plan = findPreset("bhastrika-3x10")->plan;
+    const Heard planned = withSlowBellows(heard, unfold(plan));
+    REQUIRE(planned.strokeRuns.size() == 1);
+    CHECK(planned.strokeRuns[0].strokes.size() == 10);
+    const Heard other = withSlowBellows(heard, unfold(findPreset("even-4-4")->plan));
+    CHECK(other.strokeRuns.empty());
+}
+
+TEST_CASE("Claps, a drum of fingers and natural breathing are no strokes")
+{
+    StrokeSound sound(5);
+    sound.quiet(1).naturalBreaths(8).quiet(1);
+    SECTION("alone") {}
+    SECTION("with claps") { sound.clapsOver(0.8); }
+    SECTION("with quick taps") { sound.clapsOver(0.4); }
+    CHECK(listenTo(sound.track()).strokeRuns.empty());
+}
+
+TEST_CASE("Claps at a pace of their own add no strokes to a run")
+{
+    StrokeSound sound(6);
+    sound.quiet(1).strokes(25, 60, -60).quiet(2).clapsOver(0.77);
+    const Heard heard = listenTo(sound.track());
+    REQUIRE(heard.strokeRuns.size() == 1);
+    CHECK(std::abs(static_cast<int>(heard.strokeRuns[0].strokes.size()) - 25) <= 1);
+}
+
+TEST_CASE("A pause of two seconds does not end a run, a rest with breaths does")
+{
+    StrokeSound sound(7);
+    sound.quiet(1).strokes(12, 70, -60).quiet(2).strokes(12, 70, -60).quiet(1).naturalBreaths(4);
+    sound.strokes(15, 70, -60).quiet(1);
+    const Heard heard = listenTo(sound.track());
+    REQUIRE(heard.strokeRuns.size() == 2);
+    CHECK(heard.strokeRuns[0].strokes.size() == 24);
+    CHECK(heard.strokeRuns[1].strokes.size() == 15);
+    const ReadStrokeRun run = readRun(heard.strokeRuns[0]);
+    REQUIRE(run.pauses.size() == 1);
+    CHECK(run.pauses[0].endS - run.pauses[0].startS == Approx(2 + 60.0 / 70).margin(0.1));
+    CHECK(*run.ratePerMin == Approx(70).epsilon(0.03));
+}
+
+TEST_CASE("Breaths before and after a run are breaths, and the run is one span between them")
+{
+    StrokeSound sound(8);
+    sound.quiet(1).naturalBreaths(3).strokes(20, 60, -60).quiet(0.6).naturalBreaths(3).quiet(1);
+    const Heard heard = listenTo(sound.track());
+    int breaths = 0;
+    int runs = 0;
+    for (std::size_t i = 0; i < heard.spans.size(); ++i) {
+        breaths += heard.spans[i].kind == HeardSpan::Kind::Breath;
+        runs += heard.spans[i].kind == HeardSpan::Kind::Strokes;
+        if (i > 0) CHECK(heard.spans[i].startS == Approx(heard.spans[i - 1].endS).margin(1e-6));
+    }
+    CHECK(runs == 1);
+    CHECK(breaths == 12);
+}
+
+TEST_CASE("Where both halves of a stroke sound alike, a plan of bellows counts two bursts as one")
+{
+    HeardStrokeRun halves;
+    for (int i = 0; i < 40; ++i) halves.strokes.push_back({i * 0.7, 20, true, {}, 0});
+    halves.countConfidence = 1;
+    const Strokes bellows{StrokeStyle::Bhastrika, 20, 43.0, Pace::Steady};
+    const HeardStrokeRun counted = countedAs(halves, bellows);
+    CHECK(counted.strokes.size() == 20);
+    CHECK(counted.countConfidence < 1);
+    CHECK(countedAs(halves, {StrokeStyle::Kapalabhati, 20, 43.0, Pace::Steady}).strokes.size() ==
+          40);
+    CHECK(countedAs(halves, {StrokeStyle::Bhastrika, 40, 86.0, Pace::Steady}).strokes.size() == 40);
+}
+
+TEST_CASE("Heard runs find their places in the plan in order, whichever is left out")
+{
+    Plan plan;
+    for (const int count : {36, 20, 54})
+        plan.parts.push_back({Strokes{StrokeStyle::Kapalabhati, count, {}, Pace::Steady}});
+    const std::vector<PlannedStep> steps = unfold(plan);
+    const auto runOf = [](int count) {
+        HeardStrokeRun run;
+        run.strokes.resize(static_cast<std::size_t>(count));
+        return run;
+    };
+    using Places = std::vector<std::optional<std::size_t>>;
+    CHECK(matchRuns({runOf(35), runOf(21), runOf(54)}, steps) == Places{0, 1, 2});
+    CHECK(matchRuns({runOf(36), runOf(52)}, steps) == Places{0, 2});
+    CHECK(matchRuns({runOf(36), runOf(20), runOf(54), runOf(6)}, steps) ==
+          Places{0, 1, 2, std::nullopt});
+    CHECK(firstStep(steps).part == "/parts/0");
+}
+
+TEST_CASE("The figures of a run follow from its times and strengths")
+{
+    const ReadStrokeRun even = runWith(std::vector<double>(20, 0.5));
+    CHECK(*even.ratePerMin == Approx(120));
+    CHECK(*even.intervalCv == Approx(0).margin(1e-9));
+    CHECK(*even.strengthCvDb == Approx(0).margin(1e-9));
+    CHECK(*even.rateTrendPerMin2 == Approx(0).margin(1e-6));
+    CHECK(even.pace == "steady");
+    CHECK_FALSE(even.sagsFrom);
+
+    std::vector<double> faster;
+    for (int i = 0; i < 30; ++i) faster.push_back(1.0 - 0.015 * i);
+    CHECK(runWith(faster).pace == "rising");
+    CHECK(*runWith(faster).rateTrendPerMin2 > 0);
+    std::vector<double> slower(faster.rbegin(), faster.rend());
+    CHECK(runWith(slower).pace == "falling");
+    std::vector<double> both = faster;
+    both.insert(both.end(), slower.begin(), slower.end());
+    CHECK(runWith(both).pace == "rise-fall");
+}
+
+TEST_CASE("A run sags from the stroke on from which it stays weak")
+{
+    std::vector<double> strengths(30, 20);
+    for (std::size_t i = 20; i < 30; ++i) strengths[i] = 15;
+    const ReadStrokeRun run = runWith(std::vector<double>(29, 0.8), strengths);
+    REQUIRE(run.sagsFrom);
+    CHECK(std::abs(static_cast<int>(*run.sagsFrom) - 20) <= 2);
+    strengths[28] = strengths[29] = strengths[27] = 20; // and recovers
+    CHECK_FALSE(runWith(std::vector<double>(29, 0.8), strengths).sagsFrom);
+}
+
+TEST_CASE("A single stroke and an empty run have no pace")
+{
+    CHECK_FALSE(runWith({}).ratePerMin);
+    ReadStrokeRun empty;
+    measureRun(empty);
+    CHECK_FALSE(empty.ratePerMin);
+    CHECK(empty.pace.empty());
+}
