@@ -2,6 +2,7 @@
 #include "core/listen/set_apart.hpp"
 
 #include <algorithm>
+#include <cmath>
 #include <numeric>
 #include <random>
 
@@ -133,8 +134,35 @@ std::vector<FrameRange> outside(std::vector<FrameRange> ranges,
     return ranges;
 }
 
+namespace {
+
+// The last expulsion's breath flows back in as it did between the strokes: faint, and no longer
+// than a stroke. It belongs to the run.
+void takeLastInflow(Heard& heard)
+{
+    constexpr double fainterDb = 8;
+    constexpr double atOnceS = 0.35;
+    for (HeardStrokeRun& run : heard.strokeRuns) {
+        if (run.strokes.size() < 2) continue;
+        const double interval = (run.strokes.back().timeS - run.strokes.front().timeS) /
+                                static_cast<double>(run.strokes.size() - 1);
+        double level = 0;
+        for (const HeardStroke& stroke : run.strokes)
+            level += stroke.levelDb / static_cast<double>(run.strokes.size());
+        for (const HeardSpan& span : heard.spans)
+            if (span.kind == HeardSpan::Kind::Breath &&
+                std::fabs(span.startS - run.endS) < atOnceS &&
+                span.endS - run.strokes.back().timeS < 1.2 * interval &&
+                span.character.values[BreathCharacter::level] < level - fainterDb)
+                run.endS = std::max(run.endS, span.endS);
+    }
+}
+
+} // namespace
+
 void setIn(Heard& heard)
 {
+    takeLastInflow(heard);
     const std::vector<HeardSpan> fixed = spansToSetIn(heard);
     if (fixed.empty()) return;
     std::vector<HeardSpan> pieces;

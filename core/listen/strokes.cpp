@@ -15,7 +15,8 @@ namespace {
 // A clap or a tick has fallen by 12 dB within 50 ms, windows included; an expulsion lasts a tenth
 // of a second and more.
 constexpr float clapS = 0.055f;
-constexpr float strokeS = 0.09f;
+constexpr float strokeS = 0.07f;
+constexpr float longEnoughS = 0.18f; // of a stroke, to be compared with
 constexpr float voicedBurst = 0.6f;
 // Bursts that a burst is compared with: those of the run that it may belong to, and those of a run
 // that a rest of half a minute may part from it, with natural breath as much below the strokes.
@@ -287,7 +288,7 @@ private:
                 burst.levelDb < std::max(levels[k] - weak, usualLevel - farWeakerDb);
             strange.push_back(burst.levelDb < usualHere - noStrokeDb || steepness < softShare ||
                               (weaker && steepness < fairlySteep) ||
-                              burst.seconds > longRatio * std::max(usualLength, 2 * strokeS));
+                              burst.seconds > longRatio * std::max(usualLength, longEnoughS));
         }
         return strange;
     }

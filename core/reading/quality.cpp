@@ -23,6 +23,14 @@ std::string withNumber(const char* format, double value)
     return text;
 }
 
+std::string clock(double seconds)
+{
+    const long whole = std::lround(std::floor(seconds));
+    char text[32];
+    std::snprintf(text, sizeof text, "%ld:%02ld", whole / 60, whole % 60);
+    return text;
+}
+
 void worsen(Quality& quality, Quality::Verdict verdict)
 {
     quality.verdict = std::max(quality.verdict, verdict);
@@ -65,6 +73,36 @@ void judgeBreath(Quality& quality, const Heard& heard)
                                  "the microphone nearer.");
 }
 
+void judgeFaults(Quality& quality, const SoundFaults& faults)
+{
+    constexpr double loudHumDb = 12;
+    constexpr double muchWind = 0.15;
+    if (faults.mainsDb > loudHumDb)
+        quality.advice.push_back(withNumber("An electric hum of %.0f Hz runs through the "
+                                            "recording. Move the microphone and its cable "
+                                            "away from chargers and lamps.",
+                                            faults.mainsHz));
+    if (faults.windShare > muchWind) {
+        worsen(quality, Quality::Verdict::Usable);
+        quality.advice.push_back(
+            "The breath blows on the microphone. Move it a hand's width to the side, out of the "
+            "stream of the exhale.");
+    }
+    if (faults.dropouts > 0) {
+        worsen(quality, Quality::Verdict::Usable);
+        quality.advice.push_back(
+            withNumber("The sound drops out %.0f times for a moment. Close other programs while "
+                       "recording, or use another cable.",
+                       faults.dropouts));
+    }
+    for (const Quality::Unreadable& part : faults.unreadable) {
+        worsen(quality, Quality::Verdict::Usable);
+        quality.advice.push_back("From " + clock(part.startS) + " to " + clock(part.endS) + " " +
+                                 part.reason + "; what is read there is not sure.");
+    }
+    quality.unreadable = faults.unreadable;
+}
+
 void judgeDamage(Quality& quality, const SoundDamage& damage)
 {
     if (quality.clippedFraction > muchClipping) worsen(quality, Quality::Verdict::Poor);
@@ -97,7 +135,7 @@ void judgeDamage(Quality& quality, const SoundDamage& damage)
 
 } // namespace
 
-Quality judgeQuality(const Heard& heard, const SoundDamage& damage)
+Quality judgeQuality(const Heard& heard, const SoundDamage& damage, const SoundFaults& faults)
 {
     Quality quality;
     quality.noiseFloorDb = heard.noiseFloorDb;
@@ -106,6 +144,7 @@ Quality judgeQuality(const Heard& heard, const SoundDamage& damage)
             static_cast<double>(damage.clippedSamples) / static_cast<double>(damage.samples);
     judgeBreath(quality, heard);
     judgeDamage(quality, damage);
+    judgeFaults(quality, faults);
     return quality;
 }
 

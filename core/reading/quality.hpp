@@ -17,12 +17,35 @@ struct Quality {
     double noiseFloorDb = 0;               ///< dB re full scale
     std::optional<double> breathToNoiseDb; ///< nothing when no breath was heard
     double clippedFraction = 0;
+    /// A stretch in which hardly anything can be read, and why.
+    struct Unreadable {
+        double startS = 0;
+        double endS = 0;
+        std::string reason; ///< "the room is louder than the breath", ...
+    };
+    std::vector<Unreadable> unreadable;
     std::vector<std::string> advice; ///< whole sentences, the most important first
 };
 
+/// What the sound itself, beside the breath in it, says of a recording.
+struct SoundFaults {
+    double mainsHz = 0;   ///< 50 or 60 where an electric hum stands out, else 0
+    double mainsDb = 0;   ///< by how much, over what lies beside it
+    double windShare = 0; ///< of the breaths' time, in which air rumbles on the microphone
+    int dropouts = 0;     ///< gaps of nothing, 20 to 500 ms, within sound
+    double lostS = 0;     ///< digital silence of longer than that, in seconds
+    std::vector<Quality::Unreadable> unreadable;
+};
+
+/// Looks for them. Mains hum is sought on the harmonics of 50 and 60 Hz in the quiet between
+/// breaths; wind is rumble below 100 Hz that comes with the breath. Where the room outgrows this
+/// recording's usual breath for five seconds and more, or nothing was recorded for a second and
+/// more, nothing can be read.
+SoundFaults findFaults(const FeatureTrack& track, const Heard& heard);
+
 /// Judges by the breath over the room (good from 15 dB, poor under 8: the levels at which the
 /// listener's errors grow, docs/benchmarks.md), clipping and damage.
-Quality judgeQuality(const Heard& heard, const SoundDamage& damage);
+Quality judgeQuality(const Heard& heard, const SoundDamage& damage, const SoundFaults& faults = {});
 
 const char* toWord(Quality::Verdict verdict);
 

@@ -122,6 +122,17 @@ void addVoices(Reading& reading, const Heard& heard)
             for (std::size_t& i : kept.heard) i += shift;
 }
 
+// What was heard where hardly anything can be read is no more than a guess.
+void doubtUnreadable(Reading& reading)
+{
+    constexpr double guess = 0.3;
+    for (ReadPhase& phase : reading.phases)
+        for (const Quality::Unreadable& part : reading.quality.unreadable)
+            if (std::min(phase.endS, part.endS) - std::max(phase.startS, part.startS) >
+                0.5 * phase.seconds())
+                phase.confidence = std::min(phase.confidence, guess);
+}
+
 std::vector<double> levelsOf(const Heard& heard, const std::vector<ReadPhase>& phases)
 {
     std::vector<double> levels(phases.size(), 0.0);
@@ -160,7 +171,8 @@ Result<Listened> listenToFile(const std::filesystem::path& path, const Progress&
     const Progress listening{
         [&](double f) { progress.tell(decodingShare + (1 - decodingShare) * f); }, progress.stop};
     listened.heard = listenTo(listened.track, listening);
-    listened.quality = judgeQuality(listened.heard, damage);
+    listened.quality =
+        judgeQuality(listened.heard, damage, findFaults(listened.track, listened.heard));
     return listened;
 }
 
@@ -269,6 +281,7 @@ Reading readAgainst(const Listened& listened, const std::optional<Plan>& plan, c
     reading.cycles = intended ? plannedCycles(alignment, *plan) : freeCycles(alignment);
     if (intended) takeSoundsFromPlan(reading);
     addVoices(reading, heard);
+    doubtUnreadable(reading);
     reading.strokeRuns = readStrokeRuns(heard, plan);
     reading.hums = readHums(heard, reading);
     reading.ocean = readOcean(listened.track, reading);
@@ -287,11 +300,10 @@ std::optional<BreathProfile> profileIn(const Listened& listened, const Reading& 
 {
     // Brightness and swell alone, without a plan whose lengths tell, reach odds of nine to one.
     constexpr double sure = 0.95;
-    // Where most of the plan was not found, it was another practice, and names nothing.
+    // Where most of the plan was not found, it was another practice, or a person's word stands
+    // against the plan's lengths: then neither is learned from.
     constexpr double leastCompletion = 0.5;
-    const bool isSaid = std::any_of(reading.phases.begin(), reading.phases.end(),
-                                    [](const ReadPhase& p) { return p.corrected; });
-    if (!isSaid && reading.summary.completion.value_or(1) < leastCompletion) return std::nullopt;
+    if (reading.summary.completion.value_or(1) < leastCompletion) return std::nullopt;
     std::vector<BreathCharacter> inhales;
     std::vector<BreathCharacter> exhales;
     std::size_t next = 0;

@@ -43,10 +43,16 @@ Json toJson(const RecordingInfo& recording)
 
 Json toJson(const Quality& quality)
 {
+    Json unreadable = Json::array();
+    for (const Quality::Unreadable& part : quality.unreadable)
+        unreadable.push_back({{"start_s", seconds(part.startS)},
+                              {"end_s", seconds(part.endS)},
+                              {"reason", part.reason}});
     return {{"verdict", toWord(quality.verdict)},
             {"noise_floor_db", rounded(quality.noiseFloorDb, 0.01)},
             {"breath_snr_db", figure(quality.breathToNoiseDb)},
             {"clipped_fraction", quality.clippedFraction},
+            {"unreadable", std::move(unreadable)},
             {"advice", quality.advice}};
 }
 
@@ -168,6 +174,11 @@ Quality parseQuality(const CheckedJson& value)
     if (const auto ratio = value.findValue("breath_snr_db"))
         quality.breathToNoiseDb = ratio->number(-400, 400);
     quality.clippedFraction = value.require("clipped_fraction").number(0, 1);
+    if (const auto parts = value.findValue("unreadable"))
+        for (const CheckedJson& part : parts->elements(0, 1000))
+            quality.unreadable.push_back({part.require("start_s").number(0, mostSeconds),
+                                          part.require("end_s").number(0, mostSeconds),
+                                          part.require("reason").text(1000)});
     for (const CheckedJson& line : value.require("advice").elements(0, 100))
         quality.advice.push_back(line.text(2000));
     return quality;

@@ -3,6 +3,7 @@
 
 #include "core/base/text.hpp"
 
+#include <algorithm>
 #include <cctype>
 #include <cmath>
 
@@ -32,6 +33,14 @@ std::string trendInWords(const CountTrend& trend)
 
 std::string comparisonInWords(const Comparison& c)
 {
+    constexpr std::size_t mostNamed = 6;
+    if (c.groups.size() > mostNamed) {
+        const auto [low, high] = std::minmax_element(
+            c.groups.begin(), c.groups.end(),
+            [](const ComparedGroup& a, const ComparedGroup& b) { return a.mean < b.mean; });
+        return format("%zu rounds, from %.0f %% (%s) to %.0f %% accuracy (%s).", c.groups.size(),
+                      low->mean, low->name.c_str(), high->mean, high->name.c_str());
+    }
     const bool isCounts = c.by == "side" || c.by == "opening";
     std::string text;
     for (const ComparedGroup& group : c.groups)

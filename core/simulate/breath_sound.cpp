@@ -83,23 +83,28 @@ float Turbulence::raw()
 
 float Turbulence::next() { return m_gain * raw(); }
 
-HumTone::HumTone(double steadinessCents, double rateHz, std::uint64_t seed)
-    : m_rateHz(rateHz),
-      m_steadinessCents(steadinessCents),
+HumTone::HumTone(const Temperament& who, std::uint64_t seed)
+    : m_rateHz(who.sampleRateHz),
+      m_steadinessCents(who.humSteadinessCents / 3),
+      m_vibratoCents(who.humVibratoCents),
+      m_fundamental(std::pow(10, who.humFundamentalDb / 20)),
       m_random(seed, 31),
-      m_unsteady(0.25, rateHz)
+      m_unsteady(0.25, m_rateHz)
 {
 }
 
 float HumTone::next(double pitchHz, double secondsIn)
 {
     const float unit = std::sqrt((1 + m_unsteady.keep()) / (1 - m_unsteady.keep()));
-    const double cents =
-        m_steadinessCents * m_unsteady(m_random.white()) * unit - 80 * std::exp(-secondsIn / 0.08);
+    const double cents = m_steadinessCents * m_unsteady(m_random.white()) * unit -
+                         80 * std::exp(-secondsIn / 0.08) +
+                         m_vibratoCents * std::sin(2 * std::numbers::pi * 5.5 * secondsIn);
     m_phase += pitchHz * std::exp2(cents / 1200) / m_rateHz;
     m_phase -= std::floor(m_phase);
     double sum = 0;
-    for (int k = 1; k <= 6; ++k) sum += std::sin(2 * std::numbers::pi * k * m_phase) / (k * k);
+    for (int k = 1; k <= 6; ++k)
+        sum +=
+            (k == 1 ? m_fundamental : 1) * std::sin(2 * std::numbers::pi * k * m_phase) / (k * k);
     return static_cast<float>(1.3 * sum);
 }
 
@@ -124,7 +129,7 @@ BreathPlayer::BreathPlayer(const std::vector<Gesture>& gestures, const Temperame
       m_out(who.exhale, who.voiceVariation, m_rateHz, seed, 12),
       m_throatIn(throat(who.inhale), who.voiceVariation, m_rateHz, seed, 13),
       m_throatOut(throat(who.exhale), who.voiceVariation, m_rateHz, seed, 14),
-      m_hum(who.humSteadinessCents / 3, m_rateHz, seed)
+      m_hum(who, seed)
 {
 }
 

@@ -40,12 +40,14 @@ private:
 /// A hummed tone: harmonics falling 12 dB an octave, with slow unsteadiness and a scooped onset.
 class HumTone {
 public:
-    HumTone(double steadinessCents, double rateHz, std::uint64_t seed);
+    HumTone(const Temperament& who, std::uint64_t seed);
     float next(double pitchHz, double secondsIn);
 
 private:
     double m_rateHz;
     double m_steadinessCents;
+    double m_vibratoCents;
+    double m_fundamental; // gain of the first harmonic
     Random m_random;
     Smoother m_unsteady;
     double m_phase = 0;

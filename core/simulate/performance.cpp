@@ -130,8 +130,7 @@ private:
         const double start = m_now;
         if (phase.sound == PhaseSound::Hum && outward) {
             const double hz = pitchFor(phase);
-            m_result.truth.hums.push_back({start, start + seconds, hz, 0});
-            gesture(Gesture::Kind::Hum, seconds, 8, true, hz);
+            hum(seconds, hz);
         } else if (phase.sound == PhaseSound::Ujjayi) {
             gesture(Gesture::Kind::Ujjayi, seconds, 3, outward);
         } else {
@@ -139,6 +138,22 @@ private:
                     m_random.normal());
         }
         truth(toWord(phase.kind), phase.sound, start, Role::Practice, cycle);
+    }
+
+    void hum(double seconds, double hz)
+    {
+        constexpr double longEnoughToBreak = 3;
+        const bool breaks =
+            m_who.humBreak > 0 && seconds > longEnoughToBreak && m_random.chance(m_who.humBreak);
+        m_result.truth.hums.push_back({m_now, m_now + seconds, hz, breaks ? 1 : 0});
+        if (breaks) {
+            const double before = seconds * m_random.uniform(0.35, 0.65);
+            const double gap = m_random.uniform(0.12, 0.35);
+            gesture(Gesture::Kind::Hum, before, 8, true, hz);
+            silence(gap);
+            seconds -= before + gap;
+        }
+        gesture(Gesture::Kind::Hum, seconds, 8, true, hz);
     }
 
     // Nobody exhales twice: what is missing in between is done first, as a natural breath.
@@ -210,7 +225,12 @@ private:
             m_result.truth.strokes.push_back({m_run, m_now + 0.01});
             const double burst = bellows ? interval * 0.52 : std::min(0.25, interval * 0.45);
             gesture(Gesture::Kind::Stroke, burst, levelDb, true);
-            if (!bellows) gesture(Gesture::Kind::Stroke, interval - burst, levelDb - 18, false);
+            if (!bellows)
+                gesture(Gesture::Kind::Stroke, interval - burst, levelDb + m_who.passiveInhaleDb,
+                        false);
+            if (m_who.strokePause > 0 && i + 1 < strokes.strokes &&
+                m_random.chance(m_who.strokePause))
+                silence(m_random.uniform(1, 2));
         }
         truth("strokes", PhaseSound::Plain, start, Role::Practice, std::nullopt);
         m_lungsFull =

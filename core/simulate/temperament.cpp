@@ -33,6 +33,8 @@ Temperament mouth()
     t.exhale = {600, 1.3, 0, -9, 0.08, 0.6, 0.3, 0.8};
     t.breathToNoiseDb = 18;
     t.noise = NoiseKind::Room;
+    t.passiveInhaleDb = -12;
+    t.humFundamentalDb = -25;
     return t;
 }
 
@@ -81,6 +83,9 @@ Temperament restless()
     t.noiseStepDb = 6;
     t.knocksPerMinute = 3;
     t.stolenBreath = 0.1;
+    t.passiveInhaleDb = -8;
+    t.strokePause = 0.02;
+    t.humVibratoCents = 25;
     return t;
 }
 
@@ -98,6 +103,8 @@ Temperament windy()
     t.knocksPerMinute = 2;
     t.reverbSeconds = 0.5;
     t.reverbLevel = 0.25;
+    t.humBreak = 0.15;
+    t.humFundamentalDb = -12;
     return t;
 }
 
@@ -146,6 +153,9 @@ Temperament heldKitchen()
     t.knocksPerMinute = 2;
     t.automaticGain = true;
     t.sampleRateHz = 44100;
+    t.passiveInhaleDb = -6;
+    t.strokePause = 0.02;
+    t.humVibratoCents = 30;
     return t;
 }
 
@@ -162,6 +172,9 @@ Temperament heldAttic()
     t.noise = NoiseKind::Hiss;
     t.noiseStepDb = -4;
     t.settleBreaths = 4;
+    t.passiveInhaleDb = -10;
+    t.humFundamentalDb = -20;
+    t.humBreak = 0.1;
     return t;
 }
 
@@ -181,6 +194,9 @@ Temperament heldBoathouse()
     t.knocksPerMinute = 1.5;
     t.stolenBreath = 0.05;
     t.sampleRateHz = 32000;
+    t.strokePause = 0.015;
+    t.humBreak = 0.2;
+    t.humVibratoCents = 12;
     return t;
 }
 

@@ -48,6 +48,11 @@ struct Temperament {
 
     double humHz = 196; ///< where the plan names no pitch
     double humSteadinessCents = 12;
+    double humVibratoCents = 0;   ///< to either side of the pitch, 5.5 times a second
+    double humFundamentalDb = 0;  ///< of a hum's first harmonic, against what it would be
+    double humBreak = 0;          ///< chance that a hum breaks once, for 0.12 to 0.35 s
+    double passiveInhaleDb = -18; ///< between the expulsions of kapalabhati, against them
+    double strokePause = 0;       ///< chance of a pause of one to two seconds after a stroke
 
     double breathToNoiseDb = 25; ///< mean power of practised breath over the room, 100 to 7,700 Hz
     NoiseKind noise = NoiseKind::Hiss;

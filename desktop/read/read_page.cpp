@@ -63,6 +63,8 @@ ReadPage::ReadPage(QWidget* parent)
       m_playPhase(
           button(tr("Play phase"), "playPhase", this,
                  tr("Play the chosen phase; choose one with the left and right arrow keys"))),
+      m_tones(button(tr("Play tones"), "playTones", this,
+                     tr("Play the pitch that was meant, then the one that was heard (T)"))),
       m_loop(button(tr("Loop"), "loop", this, tr("Play again and again (L)"))),
       m_player(new Player(this)),
       m_job(new ReadingJob(this))
@@ -114,7 +116,7 @@ QWidget* ReadPage::buildStripRow()
     auto* column = new QVBoxLayout(m_strip);
     column->setContentsMargins(20, 14, 0, 12);
     column->setSpacing(4);
-    for (QPushButton* b : {m_playRow, m_playPhase, m_loop}) {
+    for (QPushButton* b : {m_playRow, m_playPhase, m_loop, m_tones}) {
         b->setMaximumWidth(soundColumnWidth - 32);
         column->addWidget(b, 0, Qt::AlignLeft);
     }
@@ -146,6 +148,8 @@ void ReadPage::connectAll()
         if (!m_player->isPlaying()) m_strip->choosePhase(std::nullopt);
         playOrStop();
     });
+    connect(m_tones, &QPushButton::clicked, this, &ReadPage::playTones);
+    connect(m_staff, &StaffView::tonesWanted, this, &ReadPage::playTones);
     connect(m_playPhase, &QPushButton::clicked, this, &ReadPage::playOrStop);
 
     connect(m_player, &Player::started, this, &ReadPage::updatePlayButtons);
@@ -348,6 +352,7 @@ void ReadPage::updatePlayButtons()
     m_playRow->setEnabled(canPlay);
     m_playPhase->setEnabled(canPlay && m_strip->chosenPhase().has_value());
     m_loop->setEnabled(canPlay);
+    m_tones->setVisible(row && !row->hums.empty());
     m_save->setEnabled(m_reading != nullptr);
     m_swap->setEnabled(m_listened && m_reading && m_reading->heardBreathing());
 }
@@ -364,6 +369,18 @@ void ReadPage::playOrStop()
         end = m_reading->phases[*phase].endS;
     }
     m_player->play(m_listened->recording.file, start, end, m_loop->isChecked());
+}
+
+void ReadPage::playTones()
+{
+    if (m_player->isPlaying()) return m_player->stop();
+    const StaffRow* row = m_staff->currentRow();
+    if (!row || row->hums.empty() || !row->hums.front().pitchHz) return;
+    const ReadHum& hum = row->hums.front();
+    std::vector<double> tones;
+    if (hum.targetHz) tones.push_back(*hum.targetHz);
+    tones.push_back(*hum.pitchHz);
+    m_player->playTones(tones);
 }
 
 void ReadPage::stopWhatRuns()

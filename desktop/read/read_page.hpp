@@ -57,6 +57,7 @@ public slots:
     void askForPlan();
     void askWhereToSave();
     void playOrStop();
+    void playTones();
     /// Takes inhales for exhales and exhales for inhales.
     void swapBreaths();
     /// Stops what runs: playback, else reading; else closes the message.
@@ -97,6 +98,7 @@ private:
     SoundStrip* m_strip;
     QPushButton* m_playRow;
     QPushButton* m_playPhase;
+    QPushButton* m_tones;
     QPushButton* m_loop;
     Player* m_player;
     ReadingJob* m_job;

@@ -74,7 +74,7 @@ void drawStrokeGrains(QPainter& painter, const ReadStrokeRun& run, const QRectF&
                                 width / 2, width / 2);
         if (!tenth || spacing * 10 < 26) continue;
         painter.setPen(theme.softInk);
-        painter.drawText(QRectF(x - 20, area.bottom() + 1, 40, 14), Qt::AlignHCenter | Qt::AlignTop,
+        painter.drawText(QRectF(x - 20, area.bottom() + 1, 40, 16), Qt::AlignHCenter | Qt::AlignTop,
                          QString::number(i + 1));
     }
     drawPace(painter, run, pace, xOf, theme);
@@ -90,6 +90,8 @@ void drawPitchRibbon(QPainter& painter, const ReadHum& hum, const QRectF& area, 
             std::clamp(1200 * std::log2(hz / middle), -halfRangeCents, halfRangeCents);
         return area.center().y() - off / halfRangeCents * area.height() / 2;
     };
+    painter.save();
+    painter.setClipRect(area, Qt::IntersectClip);
     QPen meant(theme.softInk, 1, Qt::DotLine);
     painter.setPen(meant);
     painter.drawLine(QPointF(xOf(hum.startS), area.center().y()),
@@ -100,12 +102,13 @@ void drawPitchRibbon(QPainter& painter, const ReadHum& hum, const QRectF& area, 
         const ReadHum::Point& a = hum.course[i - 1];
         const ReadHum::Point& b = hum.course[i];
         if (a.hz <= 0 || b.hz <= 0) continue;
-        const double thickness = std::clamp(5 + (b.levelDb - loudest) / 5, 1.2, 5.0);
+        const double thickness = std::clamp(3.6 + (b.levelDb - loudest) / 5, 1.0, 3.6);
         painter.setPen(QPen(theme.ink, thickness, Qt::SolidLine, Qt::RoundCap));
         painter.drawLine(
             QPointF(xOf(hum.startS + static_cast<double>(i - 1) * ReadHum::courseStepS), yOf(a.hz)),
             QPointF(xOf(hum.startS + static_cast<double>(i) * ReadHum::courseStepS), yOf(b.hz)));
     }
+    painter.restore();
 }
 
 void drawRoughness(QPainter& painter, QPointF at, const Theme& theme)
@@ -129,7 +132,7 @@ QString pitchInWords(const ReadHum& hum)
                                : QString::fromStdString(hum.targetName);
     const long cents = std::lround(std::fabs(*hum.centsFromTarget));
     if (cents == 0) return QObject::tr("on %1").arg(target);
-    return QObject::tr("%1 cents %2 %3")
+    return (cents == 1 ? QObject::tr("%1 cent %2 %3") : QObject::tr("%1 cents %2 %3"))
         .arg(cents)
         .arg(*hum.centsFromTarget < 0 ? QObject::tr("under") : QObject::tr("over"), target);
 }

@@ -17,6 +17,7 @@ namespace {
 
 constexpr int cycleHeight = 54;
 constexpr int wideCycleHeight = 72; // with the counts under the shape
+constexpr int strokesHeight = 66;   // with the number of every tenth below
 constexpr int naturalHeight = 30;
 constexpr double shapeHeight = 36;
 constexpr double naturalShapeHeight = 11;
@@ -214,7 +215,7 @@ private:
         const XOf xOf = [&](double seconds) {
             return left + (seconds - run.startS) / std::max(1.0, m_sheet.longestRunS) * room;
         };
-        const QRectF band(left, m_area.top() + 5, room, m_area.height() - 22);
+        const QRectF band(left, m_area.top() + 4, room, m_area.height() - 22);
         drawStrokeGrains(m_painter, run, band, xOf, m_theme);
         m_painter.setPen(m_theme.ink);
         m_painter.setFont(typeface(Type::Row, m_chosen));
@@ -371,7 +372,7 @@ QSize StaffDelegate::sizeHint(const QStyleOptionViewItem& option, const QModelIn
     const auto* model = static_cast<const StaffModel*>(index.model());
     const StaffRow* row = model->row(index);
     if (!row || row->kind == StaffRow::Kind::Natural) return {option.rect.width(), naturalHeight};
-    if (row->kind == StaffRow::Kind::Strokes) return {option.rect.width(), cycleHeight};
+    if (row->kind == StaffRow::Kind::Strokes) return {option.rect.width(), strokesHeight};
     return {option.rect.width(), hasColumns(model->sheet()) ? cycleHeight : wideCycleHeight};
 }
 
@@ -409,6 +410,7 @@ void StaffView::keyPressEvent(QKeyEvent* event)
     switch (event->key()) {
     case Qt::Key_Space: emit playWanted(); return;
     case Qt::Key_L: emit loopWanted(); return;
+    case Qt::Key_T: emit tonesWanted(); return;
     case Qt::Key_Left: emit phaseStepWanted(-1); return;
     case Qt::Key_Right: emit phaseStepWanted(+1); return;
     default: break;

@@ -62,6 +62,7 @@ signals:
     void rowChosen();
     void playWanted();
     void loopWanted();
+    void tonesWanted();
     void phaseStepWanted(int direction);
 
 protected:

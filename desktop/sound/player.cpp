@@ -7,6 +7,8 @@
 #include <QAudioSink>
 #include <QMediaDevices>
 #include <algorithm>
+#include <cmath>
+#include <numbers>
 
 namespace layakari {
 
@@ -45,6 +47,7 @@ Player::~Player()
 void Player::play(const std::filesystem::path& recording, double startS, double endS, bool loops)
 {
     stop();
+    m_isTone = false;
     m_recording = recording;
     m_startS = startS;
     m_endS = endS;
@@ -65,6 +68,30 @@ void Player::play(const std::filesystem::path& recording, double startS, double 
     });
 }
 
+void Player::playTones(const std::vector<double>& hz)
+{
+    constexpr double toneS = 1.6;
+    constexpr double pauseS = 0.25;
+    constexpr double fadeS = 0.05;
+    stop();
+    std::vector<float> sound;
+    for (const double pitch : hz) {
+        for (int i = 0; i < static_cast<int>(toneS * playbackRateHz); ++i) {
+            const double t = static_cast<double>(i) / playbackRateHz;
+            const double fade = std::min({1.0, t / fadeS, (toneS - t) / fadeS});
+            const double turn = 2 * std::numbers::pi * pitch * t;
+            // A second harmonic, so that a low tone is heard on small loudspeakers.
+            sound.push_back(static_cast<float>(fade * (std::sin(turn) + 0.3 * std::sin(2 * turn))));
+        }
+        sound.resize(sound.size() + static_cast<std::size_t>(pauseS * playbackRateHz), 0.0f);
+    }
+    m_startS = 0;
+    m_endS = static_cast<double>(sound.size()) / playbackRateHz;
+    m_loops = false;
+    m_isTone = true;
+    begin(std::move(sound), ++m_generation);
+}
+
 void Player::begin(std::vector<float> sound, int)
 {
     if (sound.empty()) {
@@ -78,7 +105,7 @@ void Player::begin(std::vector<float> sound, int)
     m_clock.start();
     m_timer.start();
     emit started();
-    emit moved(m_startS);
+    if (!m_isTone) emit moved(m_startS);
 }
 
 void Player::startSink()
@@ -102,7 +129,7 @@ void Player::tick()
 {
     const double at = m_startS + static_cast<double>(m_clock.elapsed()) / 1000;
     if (at < m_endS) {
-        emit moved(at);
+        if (!m_isTone) emit moved(at);
         return;
     }
     if (!m_loops) return stop();

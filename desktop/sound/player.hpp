@@ -25,6 +25,9 @@ public:
     /// and again.
     void play(const std::filesystem::path& recording, double startS, double endS,
               bool loops = false);
+    /// Plays plain tones one after the other: the pitch that was meant, and the pitch that was
+    /// heard.
+    void playTones(const std::vector<double>& hz);
     void stop();
     bool isPlaying() const { return m_playing; }
     /// True when there is no device to hear it on.
@@ -47,6 +50,7 @@ private:
     bool m_loops = false;
     bool m_playing = false;
     bool m_silent = false;
+    bool m_isTone = false; // not a place in the recording
     int m_generation = 0;
     QByteArray m_samples;
     QBuffer m_buffer;
