@@ -81,8 +81,7 @@ std::vector<SoundCase> soundCases(const std::vector<std::string>& presets, bool 
                 cases.push_back({preset, who.name, 0, "", ++seed});
                 cases.push_back({preset, who.name, 0, ways[1 + seed % 3], ++seed});
                 if (held)
-                    for (const double db : {12.0, 15.0, 20.0})
-                        cases.push_back({preset, who.name, db, "", ++seed});
+                    cases.push_back({preset, who.name, 12, "", ++seed});
             }
         }
     return cases;

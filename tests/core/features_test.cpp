@@ -128,7 +128,8 @@ TEST_CASE("The floor follows a room that grows louder or quieter, without waitin
     const double loud = 0.015; // 9.5 dB more
     for (const bool rises : {true, false}) {
         const auto sound =
-            bursts(140, analysisRateHz, {rises ? LoudStretch{70, 140} : LoudStretch{0, 70}}, loud, quiet, 5);
+            bursts(140, analysisRateHz, {rises ? LoudStretch{70, 140} : LoudStretch{0, 70}}, loud,
+                   quiet, 5);
         const FeatureTrack track = trackOf(sound);
         const NoiseFloor floor(track);
         const double before = meanLevelDb(track, 1000, 6000);
