@@ -12,7 +12,7 @@ class RealTransform {
 public:
     explicit RealTransform(int size)
         : m_in(fftwf_alloc_real(static_cast<std::size_t>(size))),
-          m_out(fftwf_alloc_complex(static_cast<std::size_t>(size / 2 + 1)))
+          m_out(fftwf_alloc_complex(static_cast<std::size_t>(size) / 2 + 1))
     {
         const std::lock_guard lock(planner());
         m_plan = fftwf_plan_dft_r2c_1d(size, m_in, m_out, FFTW_ESTIMATE);

@@ -40,6 +40,25 @@ std::optional<Place> placeAt(const Reading& reading, const std::vector<PlannedSt
     return std::nullopt;
 }
 
+// As exact as the file has them, so that a saved reading gives the same figures.
+double rounded(double value) { return std::round(value * 1e4) / 1e4; }
+
+void roundFigures(ReadHum& hum)
+{
+    for (std::optional<double>* value :
+         {&hum.pitchHz, &hum.targetHz, &hum.centsFromTarget, &hum.steadinessCents,
+          &hum.driftCentsPerS, &hum.vibratoRateHz, &hum.vibratoCents, &hum.scoopCents})
+        if (*value) *value = rounded(**value);
+}
+
+Friction roundedFigures(Friction friction)
+{
+    for (double* value : {&friction.evenness, &friction.spectralEvenness, &friction.roughness,
+                          &friction.soundShare, &friction.levelDb})
+        *value = rounded(*value);
+    return friction;
+}
+
 std::string nameOf(const TargetPitch& pitch)
 {
     const auto* name = std::get_if<std::string>(&pitch);
@@ -98,6 +117,7 @@ std::vector<ReadHum> readHums(const Heard& heard, Reading& reading)
         if (const auto hz = targetHz(*phases[i]->pitch, reading.saHz, Tuning::Just))
             holdAgainst(hums[i], *hz, nameOf(*phases[i]->pitch));
     }
+    for (ReadHum& hum : hums) roundFigures(hum);
     return hums;
 }
 
@@ -108,8 +128,8 @@ std::vector<ReadOcean> readOcean(const FeatureTrack& track, const Reading& readi
         const ReadPhase& p = reading.phases[i];
         const auto kind = toPhaseKind(p.kind);
         if (p.sound != PhaseSound::Ujjayi || !p.cycle || !kind || isHold(*kind)) continue;
-        breaths.push_back(
-            {*p.cycle, *kind, p.startS, p.endS, measureFriction(track, p.startS, p.endS)});
+        breaths.push_back({*p.cycle, *kind, p.startS, p.endS,
+                           roundedFigures(measureFriction(track, p.startS, p.endS))});
     }
     return breaths;
 }
