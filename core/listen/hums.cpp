@@ -12,7 +12,8 @@ namespace {
 
 constexpr std::size_t framesIn(double seconds)
 {
-    return static_cast<std::size_t>(seconds / FeatureTrack::hopSeconds + 0.5);
+    constexpr double half = 1e-6; // of a frame: 0.6 s are 60 frames, not 59
+    return static_cast<std::size_t>(seconds / FeatureTrack::hopSeconds + half);
 }
 
 // Where to look at all: a second of which most is somewhat clear, seen every tenth of a second.

@@ -77,7 +77,7 @@ public:
     {
         std::vector<float> ratios;
         for (int h = 1; h <= 5; ++h) {
-            const auto at = static_cast<std::size_t>(mainsHz * h);
+            const auto at = static_cast<std::size_t>(mainsHz) * static_cast<std::size_t>(h);
             float beside = 1e-12f;
             for (const std::size_t d : {8, 11, 14})
                 beside += (m_power[at - d] + m_power[at + d]) / 6;
@@ -167,9 +167,12 @@ void findLoudRoom(SoundFaults& faults, const FeatureTrack& track, const Heard& h
     std::vector<float> breaths;
     for (std::size_t i = 0; i < track.frames(); ++i) levels.push_back(totalDb(track.levels(i)));
     for (const HeardSpan& span : heard.spans)
-        if (span.kind == HeardSpan::Kind::Breath)
-            for (std::size_t i = track.frameAt(span.startS); i < track.frameAt(span.endS); ++i)
-                breaths.push_back(levels[i]);
+        for (std::size_t i = track.frameAt(span.startS); i < track.frameAt(span.endS); ++i) {
+            if (span.kind == HeardSpan::Kind::Breath) breaths.push_back(levels[i]);
+            // A hum is loud and long, and no room.
+            if (span.kind == HeardSpan::Kind::Hum || span.kind == HeardSpan::Kind::Strokes)
+                levels[i] = silenceDb;
+        }
     if (breaths.empty() || track.frames() < 2 * half) return;
     const float usual = quantile(breaths, 0.5);
     double since = -1;

@@ -53,6 +53,16 @@ TEST_CASE("Of a clean recording nothing is said")
     CHECK(clean.quality.unreadable.empty());
 }
 
+TEST_CASE("A long loud hum is no loud room")
+{
+    std::vector<float> sound = breathing();
+    for (std::size_t i = 20 * analysisRateHz; i < 38 * analysisRateHz; ++i)
+        for (int h = 1; h <= 5; ++h)
+            sound[i] += static_cast<float>(
+                0.2 / h * std::sin(2 * M_PI * 180 * h * static_cast<double>(i) / analysisRateHz));
+    CHECK(judge(sound).quality.unreadable.empty());
+}
+
 TEST_CASE("A hum of the mains is told with its frequency")
 {
     const double mains = GENERATE(50.0, 60.0);
