@@ -3,6 +3,7 @@
 // How well hums are found and their pitch is measured, beside a general-purpose pitch detector in
 // the same run. Usage: bench-hums [--held] [--seeds N] [--verbose]
 #include "bench/common/cases.hpp"
+#include "tests/support/scoring.hpp"
 
 #include <algorithm>
 #include <chrono>
@@ -14,6 +15,7 @@
 namespace {
 
 using namespace layakari;
+using scoring::absoluteQuantile;
 
 struct Row {
     int hums = 0;
@@ -30,16 +32,6 @@ struct Row {
     double readingS = 0;
     double otherS = 0;
 };
-
-double quantile(std::vector<double> values, double share)
-{
-    if (values.empty()) return 0;
-    for (double& v : values) v = std::fabs(v);
-    const auto nth = values.begin() +
-                     static_cast<std::ptrdiff_t>(share * static_cast<double>(values.size() - 1));
-    std::nth_element(values.begin(), nth, values.end());
-    return *nth;
-}
 
 double cents(double hz, double of) { return 1200 * std::log2(hz / of); }
 
@@ -143,11 +135,12 @@ int main(int argc, char** argv)
         std::printf("| %s | %d | %.3f | %.1f | %.1f | %.2f | %.1f | %.0f | %.0f | %.1f | %.1f | "
                     "%.2f | %.1f |\n",
                     name.substr(2).c_str(), row.hums, either ? 2.0 * row.found / either : 1,
-                    quantile(row.pitchCents, 0.5), quantile(row.pitchCents, 0.95),
+                    absoluteQuantile(row.pitchCents, 0.5), absoluteQuantile(row.pitchCents, 0.95),
                     100 * row.gross / std::max(1.0, row.frames),
                     100.0 * row.breaksRight / std::max(1, row.found),
-                    1000 * quantile(row.edgesS, 0.5), 1000 * quantile(row.edgesS, 0.95),
-                    row.readingS, quantile(row.otherCents, 0.5),
+                    1000 * absoluteQuantile(row.edgesS, 0.5),
+                    1000 * absoluteQuantile(row.edgesS, 0.95), row.readingS,
+                    absoluteQuantile(row.otherCents, 0.5),
                     100 * row.otherGross / std::max(1.0, row.otherFrames), row.otherS);
     }
     return 0;

@@ -30,7 +30,6 @@ constexpr float steepDb = 14;        // a rise of that much within 60 ms is an e
 // What it costs a chain to go from one kind of burst to another, before it is known whether there
 // are two.
 constexpr double unsureStranger = 0.6;
-constexpr float strongWeight = 0.35f;
 
 // What a run must be.
 constexpr double leastRegular = 0.6;
@@ -139,44 +138,35 @@ private:
 
     std::vector<Chain> ofOneKind(const Stretch& stretch) const
     {
-        constexpr double sureStranger = 2;
         constexpr double nearlyAll = 0.85;
-        Chain strong;
-        for (std::size_t i = stretch.begin(); i < stretch.end(); ++i)
-            if (m_weights[i] >= strongWeight) strong.push_back(i);
-        const bool twoKinds = alternates(strong);
-        if (stretch.chains.size() == 1 && !twoKinds) return stretch.chains;
         const double span = m_bursts[stretch.end() - 1].timeS - m_bursts[stretch.begin()].timeS;
-        const auto longest = [&](double stranger) {
-            Chain best;
-            for (Chain& chain :
-                 bestChains(m_bursts, m_weights, stretch.begin(), stretch.end(), stranger))
-                if (best.empty() || spanOf(chain) > spanOf(best)) best = std::move(chain);
-            return best;
-        };
-        if (const Chain one = longest(sureStranger); twoKinds && spanOf(one) > nearlyAll * span)
-            return {one};
-        if (const Chain halves = longest(0); spanOf(halves) > nearlyAll * span)
-            return {alternates(halves) || isMixed(stretch.chains) ? everySecond(halves) : halves};
-        return stretch.chains;
+        const Chain one = stretch.chains.size() == 1 ? stretch.chains[0] : longestChain(stretch, 0);
+        if (spanOf(one) < nearlyAll * span) return stretch.chains;
+        return {alternates(one) ? wholeStrokes(stretch, one) : one};
+    }
+
+    Chain longestChain(const Stretch& stretch, double strangerCost) const
+    {
+        Chain best;
+        for (Chain& chain :
+             bestChains(m_bursts, m_weights, stretch.begin(), stretch.end(), strangerCost))
+            if (best.empty() || spanOf(chain) > spanOf(best)) best = std::move(chain);
+        return best;
+    }
+
+    // One burst a stroke out of a chain that runs through in and out.
+    Chain wholeStrokes(const Stretch& stretch, const Chain& halves) const
+    {
+        constexpr double sureStranger = 2;
+        constexpr double nearlyHalf = 0.15;
+        const Chain alike = longestChain(stretch, sureStranger);
+        const double share = static_cast<double>(alike.size()) / static_cast<double>(halves.size());
+        return std::fabs(share - 0.5) < nearlyHalf ? alike : everySecond(halves);
     }
 
     double spanOf(const Chain& chain) const
     {
         return chain.empty() ? 0 : m_bursts[chain.back()].timeS - m_bursts[chain.front()].timeS;
-    }
-
-    // Whether some of it was heard by the half and some by the whole stroke.
-    bool isMixed(const std::vector<Chain>& chains) const
-    {
-        double fastest = 1e9;
-        double slowest = 0;
-        for (const Chain& chain : chains) {
-            const double interval = intervalNear(chain, chain.size() / 2);
-            fastest = std::min(fastest, interval);
-            slowest = std::max(slowest, interval);
-        }
-        return std::fabs(std::log(slowest / fastest / 2)) < 0.3;
     }
 
     // A bellows stroke begins with the inhale.
@@ -212,13 +202,18 @@ private:
     bool alternates(const Chain& chain) const
     {
         constexpr float clearly = 1.3f;
+        constexpr float clearlyDb = 2; // what a dozen strokes differ by chance
+        constexpr std::size_t fewest = 10;
+        if (chain.size() < fewest) return false;
         std::vector<float> next;
         std::vector<float> second;
         for (std::size_t k = 0; k + 2 < chain.size(); ++k) {
             next.push_back(burstDifference(m_bursts[chain[k]], m_bursts[chain[k + 1]]));
             second.push_back(burstDifference(m_bursts[chain[k]], m_bursts[chain[k + 2]]));
         }
-        return quantile(next, 0.5) > clearly * quantile(second, 0.5);
+        const float apart = quantile(next, 0.5);
+        const float alike = quantile(second, 0.5);
+        return apart > clearly * alike && apart > alike + clearlyDb;
     }
 
     // The usual interval around a place of a chain.
@@ -372,8 +367,10 @@ private:
     bool breathBetween(const Chain& chain, std::size_t place) const
     {
         constexpr double longSoundS = 0.9;
+        constexpr double shortestBreathS =
+            3; // in and out; what is shorter is the breath that flows back
         const double gap = gapBefore(chain, place);
-        if (gap < 2.2 * intervalNear(chain, place) || gap < 1.6) return false;
+        if (gap < 2.2 * intervalNear(chain, place) || gap < shortestBreathS) return false;
         for (std::size_t i = chain[place - 1] + 1; i < chain[place]; ++i)
             if (m_bursts[i].seconds > longSoundS) return true;
         return false;

@@ -62,7 +62,7 @@ void Player::play(const std::filesystem::path& recording, double startS, double 
                 if (!sound)
                     emit failed(QString::fromStdString(sound.error().message()));
                 else
-                    begin(*std::move(sound), generation);
+                    begin(*sound, generation);
             },
             Qt::QueuedConnection);
     });
@@ -89,10 +89,10 @@ void Player::playTones(const std::vector<double>& hz)
     m_endS = static_cast<double>(sound.size()) / playbackRateHz;
     m_loops = false;
     m_isTone = true;
-    begin(std::move(sound), ++m_generation);
+    begin(sound, ++m_generation);
 }
 
-void Player::begin(std::vector<float> sound, int)
+void Player::begin(const std::vector<float>& sound, int)
 {
     if (sound.empty()) {
         emit failed(tr("There is no sound at this place of the recording."));

@@ -40,7 +40,7 @@ signals:
     void failed(const QString& message);
 
 private:
-    void begin(std::vector<float> sound, int generation);
+    void begin(const std::vector<float>& sound, int generation);
     void startSink();
     void tick();
 
