@@ -5,7 +5,6 @@
 #include "core/listen/stroke_chains.hpp"
 
 #include <algorithm>
-#include <array>
 #include <cmath>
 
 namespace layakari {
@@ -48,7 +47,7 @@ class StrokeFinder {
 public:
     StrokeFinder(const FeatureTrack& track, const NoiseFloor& floor,
                  const std::vector<FrameRange>& voices)
-        : m_track(track), m_voices(voices), m_bursts(findBursts(track, floor))
+        : m_voices(voices), m_bursts(findBursts(track, floor))
     {
     }
 
@@ -63,7 +62,6 @@ public:
     }
 
 private:
-    const FeatureTrack& m_track;
     const std::vector<FrameRange>& m_voices;
     std::vector<Burst> m_bursts;
     std::vector<float> m_weights;
