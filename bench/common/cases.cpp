@@ -80,8 +80,7 @@ std::vector<SoundCase> soundCases(const std::vector<std::string>& presets, bool 
             for (const std::string& preset : presets) {
                 cases.push_back({preset, who.name, 0, "", ++seed});
                 cases.push_back({preset, who.name, 0, ways[1 + (cases.size() / 3) % 3], ++seed});
-                if (held)
-                    cases.push_back({preset, who.name, 12, "", ++seed});
+                if (held) cases.push_back({preset, who.name, 12, "", ++seed});
             }
         }
     return cases;
