@@ -150,6 +150,24 @@ TEST_CASE("A hummed exhale is a hum in the phases, with its pitch against the sw
     CHECK(reading.summary.completion == 1);
 }
 
+TEST_CASE("A swap by hand does not turn round what a plan's lengths name, and teaches nothing "
+          "wrong by it")
+{
+    const Practice practice("four-seven-eight", Temperament{}, 14);
+    const Reading swapped = readAgainst(practice.listened, practice.truth.plan,
+                                        {std::nullopt, !practice.reading.kindAIsInhale});
+    REQUIRE(swapped.phases.size() == practice.reading.phases.size());
+    for (std::size_t i = 0; i < swapped.phases.size(); ++i)
+        if (swapped.phases[i].role == Role::Practice)
+            CHECK(swapped.phases[i].kind == practice.reading.phases[i].kind);
+    const auto before = profileIn(practice.listened, practice.reading);
+    const auto after = profileIn(practice.listened, swapped);
+    REQUIRE(before);
+    if (after)
+        CHECK(after->inhale.brightnessDb() - after->exhale.brightnessDb() ==
+              Approx(before->inhale.brightnessDb() - before->exhale.brightnessDb()).margin(2));
+}
+
 TEST_CASE("A reading has every key of the format, and null where nothing can be said yet")
 {
     const Practice practice("square-4", Temperament{}, 3);
