@@ -20,6 +20,7 @@ constexpr std::size_t framesIn(double seconds)
 constexpr std::size_t lookEvery = framesIn(0.1);
 constexpr std::size_t lookedAt = 9; // of these in a row
 constexpr std::size_t leastClear = 6;
+constexpr float somewhatPeriodic = 0.45f; // noise reaches it in a frame of a hundred
 constexpr std::size_t lookMargin = framesIn(0.8);
 
 constexpr float clearEnough = 0.36f; // noise reaches 0.25, a breathy hum lies at 0.6
@@ -57,14 +58,20 @@ private:
     const VoiceBand& m_sound;
 };
 
-std::vector<FrameRange> whereToLook(HarmonicPitch& pitch, std::size_t frames)
+std::vector<FrameRange> whereToLook(HarmonicPitch& pitch, const FeatureTrack& track)
 {
+    const std::size_t frames = track.frames();
     const std::vector<float> clarities = pitch.clarities(frames, lookEvery);
+    // The best of all pitches is clear in noise too; what does not repeat itself is no voice.
+    const auto isVoiced = [&](std::size_t i) {
+        const std::size_t frame = std::min(frames - 1, i * lookEvery + lookEvery / 2);
+        return clarities[i] > clearEnough && track.voicing(frame).strength > somewhatPeriodic;
+    };
     std::vector<FrameRange> ranges;
     std::size_t voiced = 0;
     for (std::size_t i = 0; i < clarities.size(); ++i) {
-        voiced += clarities[i] > clearEnough;
-        if (i >= lookedAt) voiced -= clarities[i - lookedAt] > clearEnough;
+        voiced += isVoiced(i);
+        if (i >= lookedAt) voiced -= isVoiced(i - lookedAt);
         if (voiced < leastClear) continue;
         const std::size_t first = (i + 1 - std::min(i + 1, lookedAt)) * lookEvery;
         const std::size_t begin = first > lookMargin ? first - lookMargin : 0;
@@ -322,7 +329,7 @@ std::vector<HeardHum> findHums(const FeatureTrack& track)
     std::vector<HeardHum> hums;
     if (track.voiceBand().size() == 0) return hums;
     HarmonicPitch pitch(track.voiceBand());
-    for (const FrameRange& range : whereToLook(pitch, track.frames())) {
+    for (const FrameRange& range : whereToLook(pitch, track)) {
         const std::vector<HeardHum> found =
             HumFinder(track, range, pitch.track(range.begin, range.end)).run();
         hums.insert(hums.end(), found.begin(), found.end());
