@@ -32,15 +32,7 @@ constexpr double temper = 0.5;
 constexpr double humIsInhale = 0.002;    // nobody hums while breathing in for long
 constexpr double saidProbability = 0.99; // that a person who names a breath is right
 
-double asSaid(double probabilityA, bool isSaid)
-{
-    if (!isSaid) return probabilityA;
-    return probabilityA >= 0.5 ? saidProbability : 1 - saidProbability;
-}
-
-// `isSaid`: a person has named the kinds; the plan's lengths then count for less than that.
-std::vector<HeardItem> itemsOf(const Heard& heard, const BreathClasses& classes, bool aIsInhale,
-                               bool isSaid)
+std::vector<HeardItem> itemsOf(const Heard& heard, const BreathClasses& classes, bool aIsInhale)
 {
     std::vector<HeardItem> items;
     std::size_t breath = 0;
@@ -55,8 +47,7 @@ std::vector<HeardItem> itemsOf(const Heard& heard, const BreathClasses& classes,
         if (span.kind == HeardSpan::Kind::Hum)
             item.setInhaleProbability(humIsInhale);
         else if (item.breath)
-            item.setInhaleProbability(
-                inhaleProbability(asSaid(classes.probabilityA[breath++], isSaid), aIsInhale));
+            item.setInhaleProbability(inhaleProbability(classes.probabilityA[breath++], aIsInhale));
         item.lastSilence = span.kind == HeardSpan::Kind::Silence && i + 1 == heard.spans.size();
         if (span.kind == HeardSpan::Kind::Silence && i == 0) continue;
         items.push_back(item);
@@ -99,7 +90,7 @@ Orientations findTempoAndOrientation(const Heard& heard, const BreathClasses& cl
     std::array<Candidate, 2> best;
     for (const bool aIsInhale : {true, false}) {
         if (said && *said != aIsInhale) continue;
-        const std::vector<HeardItem> items = itemsOf(heard, classes, aIsInhale, said.has_value());
+        const std::vector<HeardItem> items = itemsOf(heard, classes, aIsInhale);
         Candidate& candidate = best[aIsInhale ? 0 : 1];
         const bool exact = items.size() * planned.steps.size() <= exactCells;
         for (const double countS : temposToTry(planned.shapes.size())) {
@@ -206,7 +197,7 @@ Alignment align(const Heard& heard, const BreathClasses& classes, const Plan* pl
     std::vector<Chosen> chosen;
     for (int look = 0; look < 3; ++look) {
         found = findTempoAndOrientation(heard, classes, planned, *plan, spread, said);
-        items = itemsOf(heard, classes, found.best.aIsInhale, said.has_value());
+        items = itemsOf(heard, classes, found.best.aIsInhale);
         const MatchTable table = matchTable(planned, items, found.best.keep);
         chosen = OrderedAlignment(planned, table, items, found.best.keep).trace();
         const double tighter = spreadOf(chosen, items, steps, found.best.keep.countS);

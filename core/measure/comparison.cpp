@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/measure/comparison.hpp"
 
+#include "core/measure/natural_breaths.hpp"
 #include "core/measure/robust.hpp"
 
 #include <algorithm>
@@ -108,29 +109,18 @@ std::vector<RestBreathing> restBreathing(const std::vector<ReadPhase>& phases,
                                          const std::vector<ReadCycle>& cycles)
 {
     std::vector<RestBreathing> rests;
-    std::optional<int> round; // of what was practised last
-    int runs = 0;
-    const auto isPractised = [&](std::size_t i) {
-        return phases[i].cycle || phases[i].kind == ReadKind::Strokes;
-    };
-    for (std::size_t i = 0; i < phases.size();) {
-        if (isPractised(i)) {
-            // Runs of strokes are rounds of their own.
-            round = phases[i].cycle ? roundOf(cycles[static_cast<std::size_t>(*phases[i].cycle)])
-                                    : runs++;
-            ++i;
-            continue;
-        }
-        std::vector<double> inhales;
-        std::size_t end = i;
-        for (; end < phases.size() && !isPractised(end); ++end)
-            if (phases[end].kind == ReadKind::Inhale) inhales.push_back(phases[end].startS);
-        if (round && inhales.size() >= 2)
-            rests.push_back({phases[i].startS, phases[end - 1].endS, *round,
-                             static_cast<int>(inhales.size()),
-                             60 * static_cast<double>(inhales.size() - 1) /
-                                 (inhales.back() - inhales.front())});
-        i = end;
+    for (const NaturalStretch& stretch : naturalStretches(phases)) {
+        if (!stretch.after || stretch.inhalesS.size() < 2) continue;
+        const auto after = phases.begin() + static_cast<std::ptrdiff_t>(*stretch.after);
+        // Runs of strokes are rounds of their own.
+        const int round =
+            after->cycle
+                ? roundOf(cycles[static_cast<std::size_t>(*after->cycle)])
+                : static_cast<int>(std::count_if(phases.begin(), after, [](const ReadPhase& p) {
+                      return p.kind == ReadKind::Strokes;
+                  }));
+        rests.push_back({phases[stretch.begin].startS, phases[stretch.end - 1].endS, round,
+                         static_cast<int>(stretch.inhalesS.size()), stretch.breathsPerMin()});
     }
     return rests;
 }

@@ -2,6 +2,7 @@
 #include "core/measure/strain_signs.hpp"
 
 #include "core/base/text.hpp"
+#include "core/measure/natural_breaths.hpp"
 #include "core/measure/robust.hpp"
 #include "core/plan/phase_words.hpp"
 
@@ -22,6 +23,7 @@ constexpr double usuallyKeptShare = 0.85;
 constexpr double shrunkenShare = 0.15; // over the sitting
 constexpr double fastBreathsPerMin = 16;
 constexpr double fasterThanBefore = 1.3;
+constexpr std::size_t fewestNatural = 3;
 constexpr std::size_t fewest = 4; // of anything that is called usual
 
 class StrainFinder {
@@ -161,60 +163,23 @@ private:
                                c + 1, *kept.counts, kept.target->middle()));
     }
 
-    // Natural breaths in a row: how fast, and where they begin.
-    struct Rest {
-        double startS = 0;
-        double breathsPerMin = 0;
-        bool isBefore = false; // before the practice
-    };
-
-    std::vector<Rest> rests() const
-    {
-        std::vector<Rest> found;
-        bool practised = false;
-        for (std::size_t i = 0; i < m_phases.size();) {
-            std::size_t end = i;
-            int inhales = 0;
-            std::size_t lastInhale = i;
-            while (end < m_phases.size() && !m_phases[end].cycle &&
-                   m_phases[end].kind != ReadKind::Strokes) {
-                if (m_phases[end].kind == ReadKind::Inhale) {
-                    ++inhales;
-                    lastInhale = end;
-                }
-                ++end;
-            }
-            if (inhales >= 3) {
-                const auto first =
-                    std::find_if(m_phases.begin() + static_cast<std::ptrdiff_t>(i), m_phases.end(),
-                                 [](const ReadPhase& p) { return p.kind == ReadKind::Inhale; });
-                const double span = m_phases[lastInhale].startS - first->startS;
-                found.push_back(
-                    {first->startS, 60 * (inhales - 1) / std::max(span, 1e-3), !practised});
-            }
-            practised = practised || end < m_phases.size();
-            i = end + 1;
-        }
-        return found;
-    }
-
     void findFastRest()
     {
         std::optional<double> before;
-        for (const Rest& rest : rests()) {
-            if (rest.isBefore) {
-                before = rest.breathsPerMin;
+        for (const NaturalStretch& rest : naturalStretches(m_phases)) {
+            if (rest.inhalesS.size() < fewestNatural) continue;
+            const double perMin = rest.breathsPerMin();
+            if (!rest.after) {
+                before = perMin;
                 continue;
             }
-            if (rest.breathsPerMin < fastBreathsPerMin ||
-                (before && rest.breathsPerMin < fasterThanBefore * *before))
+            if (perMin < fastBreathsPerMin || (before && perMin < fasterThanBefore * *before))
                 continue;
-            add("fast_rest", rest.startS, std::nullopt,
+            add("fast_rest", rest.inhalesS.front(), std::nullopt,
                 before ? format("The natural breaths here come at %.0f a minute; before the "
                                 "practice they came at %.0f.",
-                                rest.breathsPerMin, *before)
-                       : format("The natural breaths here come at %.0f a minute.",
-                                rest.breathsPerMin));
+                                perMin, *before)
+                       : format("The natural breaths here come at %.0f a minute.", perMin));
         }
     }
 };

@@ -36,34 +36,40 @@ void worsen(Quality& quality, Quality::Verdict verdict)
     quality.verdict = std::max(quality.verdict, verdict);
 }
 
+void complain(Quality& quality, Quality::Verdict verdict, std::string advice)
+{
+    worsen(quality, verdict);
+    quality.advice.push_back(std::move(advice));
+}
+
 void judgeBreath(Quality& quality, const Heard& heard)
 {
     if (!heard.anyBreath()) {
-        worsen(quality, Quality::Verdict::Poor);
-        quality.advice.push_back("No breathing could be heard. Place the microphone a hand's width "
-                                 "to one side of the nose and mouth.");
+        complain(quality, Quality::Verdict::Poor,
+                 "No breathing could be heard. Place the microphone a hand's width "
+                 "to one side of the nose and mouth.");
         return;
     }
     quality.breathToNoiseDb = heard.breathToNoiseDb;
     if (heard.breathToNoiseDb < poorBreathDb) {
-        worsen(quality, Quality::Verdict::Poor);
-        quality.advice.push_back("The breath is hardly louder than the room. Move the microphone "
-                                 "nearer, to one side of the nose and mouth, and turn off fans.");
+        complain(quality, Quality::Verdict::Poor,
+                 "The breath is hardly louder than the room. Move the microphone "
+                 "nearer, to one side of the nose and mouth, and turn off fans.");
     } else if (heard.breathToNoiseDb < goodBreathDb) {
-        worsen(quality, Quality::Verdict::Usable);
-        quality.advice.push_back("The room is rather loud for this breath. A microphone a little "
-                                 "nearer would make the ends of the breaths surer.");
+        complain(quality, Quality::Verdict::Usable,
+                 "The room is rather loud for this breath. A microphone a little "
+                 "nearer would make the ends of the breaths surer.");
     }
     if (heard.speechShare > muchSpeech) {
-        worsen(quality, Quality::Verdict::Usable);
-        quality.advice.push_back(
+        complain(
+            quality, Quality::Verdict::Usable,
             withNumber("Somebody speaks in %.0f %% of the recording. What lies under the words is "
                        "read with more doubt; a recording of the breath alone is surer.",
                        100 * heard.speechShare));
     }
     if (heard.recorderGainDb > 0) {
-        worsen(quality, Quality::Verdict::Usable);
-        quality.advice.push_back(
+        complain(
+            quality, Quality::Verdict::Usable,
             withNumber("The recorder turned itself up and down by up to %.0f dB. Where it can be, "
                        "switch its automatic gain off.",
                        heard.recorderGainDb));
@@ -83,22 +89,22 @@ void judgeFaults(Quality& quality, const SoundFaults& faults)
                                             "away from chargers and lamps.",
                                             faults.mainsHz));
     if (faults.windShare > muchWind) {
-        worsen(quality, Quality::Verdict::Usable);
-        quality.advice.push_back(
+        complain(
+            quality, Quality::Verdict::Usable,
             "The breath blows on the microphone. Move it a hand's width to the side, out of the "
             "stream of the exhale.");
     }
     if (faults.dropouts > 0) {
-        worsen(quality, Quality::Verdict::Usable);
-        quality.advice.push_back(
+        complain(
+            quality, Quality::Verdict::Usable,
             withNumber("The sound drops out %.0f times for a moment. Close other programs while "
                        "recording, or use another cable.",
                        faults.dropouts));
     }
     for (const Quality::Unreadable& part : faults.unreadable) {
-        worsen(quality, Quality::Verdict::Usable);
-        quality.advice.push_back("From " + clock(part.startS) + " to " + clock(part.endS) + " " +
-                                 part.reason + "; what is read there is not sure.");
+        complain(quality, Quality::Verdict::Usable,
+                 "From " + clock(part.startS) + " to " + clock(part.endS) + " " + part.reason +
+                     "; what is read there is not sure.");
     }
     quality.unreadable = faults.unreadable;
 }
@@ -107,29 +113,26 @@ void judgeDamage(Quality& quality, const SoundDamage& damage)
 {
     if (quality.clippedFraction > muchClipping) worsen(quality, Quality::Verdict::Poor);
     if (quality.clippedFraction > someClipping) {
-        worsen(quality, Quality::Verdict::Usable);
-        quality.advice.push_back("The recording is clipped: too loud for the microphone. Move it "
-                                 "out of the stream of the exhale, or lower the level.");
+        complain(quality, Quality::Verdict::Usable,
+                 "The recording is clipped: too loud for the microphone. Move it "
+                 "out of the stream of the exhale, or lower the level.");
     }
     if (damage.notANumber > 0) {
-        worsen(quality, Quality::Verdict::Usable);
-        quality.advice.push_back(
-            withNumber("%.0f samples are not numbers; they were read as silence.",
-                       static_cast<double>(damage.notANumber)));
+        complain(quality, Quality::Verdict::Usable,
+                 withNumber("%.0f samples are not numbers; they were read as silence.",
+                            static_cast<double>(damage.notANumber)));
     }
     if (damage.undecodablePackets > 0) {
-        worsen(quality, Quality::Verdict::Usable);
-        quality.advice.push_back(
-            withNumber("%.0f stretches of the file are damaged and were left out.",
-                       static_cast<double>(damage.undecodablePackets)));
+        complain(quality, Quality::Verdict::Usable,
+                 withNumber("%.0f stretches of the file are damaged and were left out.",
+                            static_cast<double>(damage.undecodablePackets)));
     }
     const double missing = damage.headerSeconds - damage.readSeconds;
     // Headers of compressed files estimate; a second and a fiftieth are theirs to be wrong by.
     if (missing > std::max(1.0, 0.02 * damage.headerSeconds)) {
-        worsen(quality, Quality::Verdict::Usable);
-        quality.advice.push_back(
-            withNumber("The file says that it is %.0f s long, ", damage.headerSeconds) +
-            withNumber("but only the first %.0f s could be read.", damage.readSeconds));
+        complain(quality, Quality::Verdict::Usable,
+                 withNumber("The file says that it is %.0f s long, ", damage.headerSeconds) +
+                     withNumber("but only the first %.0f s could be read.", damage.readSeconds));
     }
 }
 

@@ -300,8 +300,7 @@ std::optional<BreathProfile> profileIn(const Listened& listened, const Reading& 
 {
     // Brightness and swell alone, without a plan whose lengths tell, reach odds of nine to one.
     constexpr double sure = 0.95;
-    // Where most of the plan was not found, it was another practice, or a person's word stands
-    // against the plan's lengths: then neither is learned from.
+    // Where most of the plan was not found, it was another practice, and names nothing.
     constexpr double leastCompletion = 0.5;
     if (reading.summary.completion.value_or(1) < leastCompletion) return std::nullopt;
     std::vector<BreathCharacter> inhales;

@@ -97,10 +97,10 @@ private:
             if (std::fabs(run.startS - start) < 0.01) row.run = run;
         if (!row.run) return;
         const ReadStrokeRun& run = *row.run;
-        row.name = run.style == StrokeStyle::Bhastrika     ? QObject::tr("bellows")
-                   : run.style == StrokeStyle::Kapalabhati ? QObject::tr("strokes")
-                                                           : QObject::tr("strokes heard");
+        row.name =
+            run.style == StrokeStyle::Bhastrika ? QObject::tr("bellows") : QObject::tr("strokes");
         if (run.roundsInAll > 1) row.round = QObject::tr("round %1").arg(run.round + 1);
+        if (m_reading.plan && !run.targetCount) row.round = QObject::tr("not planned");
         if (run.ratePerMin) row.note = QObject::tr("%1 a minute").arg(*run.ratePerMin, 0, 'f', 0);
         m_sheet.longestRunS = std::max(m_sheet.longestRunS, run.endS - run.startS);
         m_sheet.rows.push_back(std::move(row));
