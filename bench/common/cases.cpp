@@ -109,6 +109,16 @@ void runCases(const std::vector<SoundCase>& cases,
     fs::remove_all(folder);
 }
 
+std::vector<std::string> conditionsOf(const SoundCase& what)
+{
+    std::vector<std::string> names{"1 plan: " + what.preset, "2 who: " + what.temperament, "5 all"};
+    if (!what.codec.empty()) names.push_back("3 codec: " + what.codec);
+    if (what.breathToNoiseDb != 0)
+        names.push_back(
+            "4 breath to noise: " + std::to_string(static_cast<int>(what.breathToNoiseDb)) + " dB");
+    return names;
+}
+
 std::string outputOf(const std::string& command)
 {
     std::string text;

@@ -41,6 +41,9 @@ std::vector<SoundCase> soundCases(const std::vector<std::string>& presets, bool 
 void runCases(const std::vector<SoundCase>& cases,
               const std::function<void(const SoundOutcome&)>& use);
 
+/// The rows of a table that a case belongs to, in the order in which they are printed when sorted.
+std::vector<std::string> conditionsOf(const SoundCase& what);
+
 /// What a command prints; empty when it cannot be run.
 std::string outputOf(const std::string& command);
 

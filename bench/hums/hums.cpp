@@ -111,21 +111,14 @@ int main(int argc, char** argv)
     std::map<std::string, Row> rows;
     const std::vector<std::string> presets{"humming-3", "humming-6", "kapalabhati-3x36",
                                            "even-4-4"};
-    bench::runCases(
-        bench::soundCases(presets, arguments.held, arguments.seeds),
-        [&](const bench::SoundOutcome& o) {
-            double seconds = 0;
-            const std::vector<Moment> other = aubioPitch(o.plain.string(), seconds);
-            score(rows["1 plan: " + o.what.preset], o, other, seconds, arguments.verbose);
-            score(rows["2 who: " + o.what.temperament], o, other, seconds, false);
-            if (!o.what.codec.empty())
-                score(rows["3 codec: " + o.what.codec], o, other, seconds, false);
-            if (o.what.breathToNoiseDb != 0)
-                score(rows["4 breath to noise: " +
-                           std::to_string(static_cast<int>(o.what.breathToNoiseDb)) + " dB"],
-                      o, other, seconds, false);
-            score(rows["5 all"], o, other, seconds, false);
-        });
+    bench::runCases(bench::soundCases(presets, arguments.held, arguments.seeds),
+                    [&](const bench::SoundOutcome& o) {
+                        double seconds = 0;
+                        const std::vector<Moment> other = aubioPitch(o.plain.string(), seconds);
+                        for (const std::string& name : bench::conditionsOf(o.what))
+                            score(rows[name], o, other, seconds,
+                                  arguments.verbose && name == "5 all");
+                    });
     std::printf("| condition | hums | F1 | pitch error, median cents | 95 %% | gross errors, %% | "
                 "breaks right, %% | ends, median "
                 "ms | 95 %% | reading, s | pitch detector: median cents | gross errors, %% | s |\n"

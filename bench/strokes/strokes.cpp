@@ -9,6 +9,7 @@
 #include <cmath>
 #include <cstdio>
 #include <map>
+#include <set>
 #include <sstream>
 
 namespace {
@@ -72,36 +73,48 @@ std::vector<double> aubioOnsets(const std::string& wav, double& seconds)
     return onsets;
 }
 
-void score(Row& row, const bench::SoundOutcome& outcome, bool verbose)
+std::vector<const ReadStrokeRun*> runsOver(const TrueRun& run, const Reading& reading)
+{
+    std::vector<const ReadStrokeRun*> over;
+    for (const ReadStrokeRun& heard : reading.strokeRuns)
+        if (std::min(heard.endS, run.endS) > std::max(heard.startS, run.startS))
+            over.push_back(&heard);
+    return over;
+}
+
+// A line for each run that was counted wrongly.
+void tell(const bench::SoundOutcome& o)
+{
+    for (const TrueRun& run : trueRuns(o.truth)) {
+        const auto over = runsOver(run, o.reading);
+        if (over.size() == 1 && over[0]->count == static_cast<int>(run.times.size())) continue;
+        std::printf("%s %s %.0f dB %s seed %lu: from %.1f s %zu strokes, heard",
+                    o.what.preset.c_str(), o.what.temperament.c_str(), o.what.breathToNoiseDb,
+                    o.what.codec.c_str(), o.what.seed, run.startS, run.times.size());
+        for (const ReadStrokeRun* heard : over) std::printf(" %d", heard->count);
+        std::printf("\n");
+    }
+}
+
+void score(Row& row, const bench::SoundOutcome& outcome, const std::vector<double>& onsets)
 {
     const std::vector<TrueRun> truth = trueRuns(outcome.truth);
-    const auto onsets = aubioOnsets(outcome.plain.string(), row.otherS);
     row.readingS += outcome.readingS;
-    std::vector<bool> used(outcome.reading.strokeRuns.size(), false);
+    std::set<const ReadStrokeRun*> used;
     for (const TrueRun& run : truth) {
         ++row.runs;
-        std::vector<std::size_t> over;
-        for (std::size_t k = 0; k < outcome.reading.strokeRuns.size(); ++k) {
-            const ReadStrokeRun& heard = outcome.reading.strokeRuns[k];
-            if (std::min(heard.endS, run.endS) > std::max(heard.startS, run.startS))
-                over.push_back(k);
-        }
-        for (const std::size_t k : over) used[k] = true;
+        const auto over = runsOver(run, outcome.reading);
+        used.insert(over.begin(), over.end());
         const auto wanted = static_cast<long>(run.times.size());
         const auto inside = std::count_if(onsets.begin(), onsets.end(), [&](double t) {
             return t > run.startS - 0.1 && t < run.endS + 0.1;
         });
         row.otherExact += inside == wanted;
         const bool one = over.size() == 1;
-        const ReadStrokeRun* heard = one ? &outcome.reading.strokeRuns[over[0]] : nullptr;
+        const ReadStrokeRun* heard = one ? over[0] : nullptr;
         const long count = heard ? heard->count : 0;
         row.exact += one && count == wanted;
         row.withinOne += one && std::labs(count - wanted) <= 1;
-        if (verbose && (!one || count != wanted))
-            std::printf("%s %s %.0f dB %s seed %lu: %ld of %ld in %zu runs, from %.1f s\n",
-                        outcome.what.preset.c_str(), outcome.what.temperament.c_str(),
-                        outcome.what.breathToNoiseDb, outcome.what.codec.c_str(), outcome.what.seed,
-                        count, wanted, over.size(), run.startS);
         if (!heard) continue;
         row.paceErrors.push_back(std::fabs(heard->ratePerMin.value_or(0) / pace(run.times) - 1));
         for (const double t : heard->strokeTimesS) {
@@ -110,7 +123,7 @@ void score(Row& row, const bench::SoundOutcome& outcome, bool verbose)
             row.timeErrorsS.push_back(nearest);
         }
     }
-    row.invented += static_cast<int>(std::count(used.begin(), used.end(), false));
+    row.invented += static_cast<int>(outcome.reading.strokeRuns.size() - used.size());
 }
 
 } // namespace
@@ -122,18 +135,16 @@ int main(int argc, char** argv)
     const std::vector<std::string> presets{
         "kapalabhati-3x36",    "kapalabhati-4x27", "bhastrika-3x10", "bhastrika-3x20",
         "bhastrika-rise-fall", "composite-round",  "even-4-4",       "humming-3"};
-    bench::runCases(
-        bench::soundCases(presets, arguments.held, arguments.seeds),
-        [&](const bench::SoundOutcome& o) {
-            score(rows["1 plan: " + o.what.preset], o, arguments.verbose);
-            score(rows["2 who: " + o.what.temperament], o, false);
-            if (!o.what.codec.empty()) score(rows["3 codec: " + o.what.codec], o, false);
-            if (o.what.breathToNoiseDb != 0)
-                score(rows["4 breath to noise: " +
-                           std::to_string(static_cast<int>(o.what.breathToNoiseDb)) + " dB"],
-                      o, false);
-            score(rows["5 all"], o, false);
-        });
+    bench::runCases(bench::soundCases(presets, arguments.held, arguments.seeds),
+                    [&](const bench::SoundOutcome& o) {
+                        double seconds = 0;
+                        const std::vector<double> onsets = aubioOnsets(o.plain.string(), seconds);
+                        if (arguments.verbose) tell(o);
+                        for (const std::string& name : bench::conditionsOf(o.what)) {
+                            rows[name].otherS += seconds;
+                            score(rows[name], o, onsets);
+                        }
+                    });
     std::printf("| condition | runs | exact, %% | within one, %% | pace error, median %% | time "
                 "error, median ms | runs "
                 "invented | onset detector: exact, %% | reading, s | onset detector, s "

@@ -42,14 +42,8 @@ void complain(Quality& quality, Quality::Verdict verdict, std::string advice)
     quality.advice.push_back(std::move(advice));
 }
 
-void judgeBreath(Quality& quality, const Heard& heard)
+void judgeLoudness(Quality& quality, const Heard& heard)
 {
-    if (!heard.anyBreath()) {
-        complain(quality, Quality::Verdict::Poor,
-                 "No breathing could be heard. Place the microphone a hand's width "
-                 "to one side of the nose and mouth.");
-        return;
-    }
     quality.breathToNoiseDb = heard.breathToNoiseDb;
     if (heard.breathToNoiseDb < poorBreathDb) {
         complain(quality, Quality::Verdict::Poor,
@@ -60,6 +54,21 @@ void judgeBreath(Quality& quality, const Heard& heard)
                  "The room is rather loud for this breath. A microphone a little "
                  "nearer would make the ends of the breaths surer.");
     }
+}
+
+void judgeBreath(Quality& quality, const Heard& heard)
+{
+    const bool anyPlain =
+        std::any_of(heard.spans.begin(), heard.spans.end(),
+                    [](const HeardSpan& span) { return span.kind == HeardSpan::Kind::Breath; });
+    if (!heard.anyBreath() && heard.strokeRuns.empty()) {
+        complain(quality, Quality::Verdict::Poor,
+                 "No breathing could be heard. Place the microphone a hand's width "
+                 "to one side of the nose and mouth.");
+        return;
+    }
+    // Of hums and strokes alone, how far a breath stands over the room is not known.
+    if (anyPlain) judgeLoudness(quality, heard);
     if (heard.speechShare > muchSpeech) {
         complain(
             quality, Quality::Verdict::Usable,

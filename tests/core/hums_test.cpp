@@ -57,9 +57,7 @@ public:
     FeatureTrack track()
     {
         noise(0, static_cast<double>(m_sound.size()) / analysisRateHz, 0.001);
-        FeatureExtractor extractor;
-        extractor.push(m_sound);
-        return extractor.take();
+        return trackOf(m_sound);
     }
 
 private:
@@ -227,9 +225,7 @@ TEST_CASE("Friction that pulses like a snore is rough, and the place is told")
         const double gate = pulsing ? 0.5 + 0.5 * std::sin(2 * M_PI * pulsesHz * t) : 0.7;
         sound[i] = 0.05f * normal(engine) * static_cast<float>(gate);
     }
-    FeatureExtractor extractor;
-    extractor.push(sound);
-    const FeatureTrack track = extractor.take();
+    const FeatureTrack track = trackOf(sound);
     const Friction smooth = measureFriction(track, 0.5, 4.5);
     const Friction rough = measureFriction(track, 4.5, 7.5);
     CHECK(smooth.roughness < 0.1);
@@ -249,9 +245,7 @@ TEST_CASE("A friction that comes and goes is uneven")
     std::vector<float> sound(8 * analysisRateHz);
     for (std::size_t i = 0; i < sound.size(); ++i)
         sound[i] = normal(engine) * (i / (analysisRateHz / 2) % 2 ? 0.05f : 0.006f);
-    FeatureExtractor extractor;
-    extractor.push(sound);
-    const Friction friction = measureFriction(extractor.take(), 1, 7);
+    const Friction friction = measureFriction(trackOf(sound), 1, 7);
     CHECK(friction.evenness < 0.3);
     CHECK(friction.soundShare < 0.7);
 }

@@ -13,12 +13,7 @@ using namespace layakari;
 
 namespace {
 
-Heard hear(std::span<const float> sound)
-{
-    FeatureExtractor extractor;
-    extractor.push(sound);
-    return listenTo(extractor.track());
-}
+Heard hear(std::span<const float> sound) { return listenTo(trackOf(sound)); }
 
 std::vector<HeardSpan> breathsOf(const Heard& heard)
 {

@@ -26,9 +26,7 @@ struct Judged {
 
 Judged judge(const std::vector<float>& sound)
 {
-    FeatureExtractor extractor;
-    extractor.push(sound);
-    const FeatureTrack track = extractor.take();
+    const FeatureTrack track = trackOf(sound);
     const Heard heard = listenTo(track);
     Judged judged;
     judged.faults = findFaults(track, heard);

@@ -101,9 +101,7 @@ public:
     {
         std::vector<float> noisy = m_sound;
         for (float& s : noisy) s += static_cast<float>(0.0012 * m_normal(m_engine));
-        FeatureExtractor extractor;
-        extractor.push(noisy);
-        return extractor.take();
+        return trackOf(noisy);
     }
 
 private:

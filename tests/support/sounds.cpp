@@ -37,6 +37,13 @@ std::vector<float> bursts(double seconds, int rateHz, const std::vector<LoudStre
     });
 }
 
+FeatureTrack trackOf(std::span<const float> sound)
+{
+    FeatureExtractor extractor;
+    extractor.push(sound);
+    return extractor.take();
+}
+
 void writeFloatWav(const std::filesystem::path& path, const std::vector<float>& interleaved,
                    int rateHz, int channels)
 {

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "core/features/feature_track.hpp"
 #include "core/plan/presets.hpp"
 #include "core/simulate/practitioner.hpp"
 
@@ -24,6 +25,9 @@ struct LoudStretch {
 };
 std::vector<float> bursts(double seconds, int rateHz, const std::vector<LoudStretch>& when,
                           double loudRms, double quietRms, unsigned seed = 1);
+
+/// What is kept of mono sound at `analysisRateHz`.
+FeatureTrack trackOf(std::span<const float> sound);
 
 /// Writes interleaved float samples as a WAV file of 32-bit floats: any value, NaN too.
 void writeFloatWav(const std::filesystem::path& path, const std::vector<float>& interleaved,
