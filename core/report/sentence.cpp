@@ -6,6 +6,7 @@
 #include "core/measure/keeping.hpp"
 #include "core/report/notes.hpp"
 
+#include <algorithm>
 #include <cmath>
 #include <map>
 
@@ -227,10 +228,12 @@ std::string strokesInWords(const Reading& reading)
                                                       : ", ") +
                 std::to_string(reading.strokeRuns[i].count);
     const int count = static_cast<int>(reading.strokeRuns.size());
-    if (s.runsPlanned > 0 && count > 1 && s.strokesPlanned % s.runsPlanned == 0)
-        text += format(" of %d", s.strokesPlanned / s.runsPlanned);
-    else if (s.runsPlanned == 1 && count == 1)
-        text += format(" of %d", s.strokesPlanned);
+    const auto sameTarget = [&](const ReadStrokeRun& run) {
+        return run.targetCount == reading.strokeRuns.front().targetCount;
+    };
+    if (const auto target = reading.strokeRuns.front().targetCount;
+        target && std::all_of(reading.strokeRuns.begin(), reading.strokeRuns.end(), sameTarget))
+        text += format(" of %d", *target);
     text += count == 1 && reading.strokeRuns[0].count == 1 ? " stroke" : " strokes";
     if (s.strokeRatePerMin) text += format(", %.0f a minute", *s.strokeRatePerMin);
     if (count < s.runsPlanned) text += format("; %d of %d runs were heard", count, s.runsPlanned);

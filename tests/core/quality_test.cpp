@@ -137,3 +137,17 @@ TEST_CASE("Breath that blows on the microphone is told as wind")
     CHECK(says(windy.quality, "blows on the microphone"));
     CHECK(judge(breathing()).faults.windShare < 0.02);
 }
+
+TEST_CASE("A recording of strokes alone, or of a hum alone, is not said to hold no breathing")
+{
+    Heard strokes;
+    strokes.strokeRuns.resize(1);
+    CHECK(judgeQuality(strokes, {}).verdict == Quality::Verdict::Good);
+    CHECK_FALSE(judgeQuality(strokes, {}).breathToNoiseDb);
+    Heard hum;
+    hum.hums.resize(1);
+    hum.spans.push_back({HeardSpan::Kind::Hum, 1, 6, 0, 0, {}, 0});
+    CHECK(judgeQuality(hum, {}).verdict == Quality::Verdict::Good);
+    CHECK_FALSE(judgeQuality(hum, {}).breathToNoiseDb);
+    CHECK(judgeQuality({}, {}).verdict == Quality::Verdict::Poor);
+}

@@ -150,6 +150,119 @@ TEST_CASE("A hummed exhale is a hum in the phases, with its pitch against the sw
     CHECK(reading.summary.completion == 1);
 }
 
+TEST_CASE("What is heard where the room is louder than the breath is a guess, and says so")
+{
+    TemporaryFolder folder;
+    simulateTo(folder / "p.flac", "even-4-4", Temperament{}, 15);
+    auto listened = listenToFile(folder / "p.flac");
+    REQUIRE(listened.has_value());
+    const Plan& plan = findPreset("even-4-4")->plan;
+    const Reading clear = readAgainst(*listened, plan);
+    listened->quality.unreadable = {{20, 60, "the room is louder than the breath"}};
+    const Reading doubted = readAgainst(*listened, plan);
+    int inside = 0;
+    for (std::size_t i = 0; i < doubted.phases.size(); ++i) {
+        const ReadPhase& p = doubted.phases[i];
+        CHECK(p.kind == clear.phases[i].kind);
+        if (p.startS > 20 && p.endS < 60) {
+            ++inside;
+            CHECK(p.confidence <= 0.3);
+        } else if (p.endS < 20 || p.startS > 60) {
+            CHECK(p.confidence == clear.phases[i].confidence);
+        }
+    }
+    CHECK(inside > 3);
+    const auto again = parseReading(readingToJson(doubted), "r.json");
+    REQUIRE(again.has_value());
+    REQUIRE(again->quality.unreadable.size() == 1);
+    CHECK(again->quality.unreadable[0].reason == "the room is louder than the breath");
+}
+
+TEST_CASE("A hum that breaks and strokes that sag are signs with their place")
+{
+    Temperament who;
+    who.humBreak = 1;
+    TemporaryFolder folder;
+    const Plan hums = shortPlan(R"([{"kind":"cycles","repeat":2,"phases":[
+        {"phase":"inhale","counts":3},{"phase":"exhale","counts":6,"sound":"hum"}]}])");
+    REQUIRE(writeSimulation(hums, who, 16, folder / "h.flac", "").has_value());
+    auto listened = listenToFile(folder / "h.flac");
+    REQUIRE(listened.has_value());
+    const Reading reading = readAgainst(*listened, hums);
+    REQUIRE(reading.hums.size() == 2);
+    REQUIRE(reading.strainSigns.size() >= 2);
+    for (std::size_t i = 0; i < 2; ++i) {
+        CHECK(reading.strainSigns[i].kind == "hum_break");
+        CHECK(reading.strainSigns[i].atS > reading.hums[i].startS + 1);
+        CHECK(reading.strainSigns[i].atS < reading.hums[i].endS - 1);
+    }
+    CHECK(reading.summary.stayS.value() > 0);
+}
+
+TEST_CASE(
+    "A reading file with strokes or hums that cannot be is refused with the place of the fault")
+{
+    const Practice strokes("bhastrika-3x10", Temperament{}, 17);
+    const auto refused = [](nlohmann::ordered_json json, const std::string& pointer,
+                            const nlohmann::json& value) {
+        json[nlohmann::ordered_json::json_pointer(pointer)] = value;
+        const auto reading = parseReading(json.dump(), "r.json");
+        REQUIRE_FALSE(reading.has_value());
+        return reading.error().place;
+    };
+    const auto json = nlohmann::ordered_json::parse(readingToJson(strokes.reading));
+    CHECK(refused(json, "/stroke_runs/0/part", "/parts/9") == "/stroke_runs/0/part");
+    CHECK(refused(json, "/stroke_runs/1/count", -3) == "/stroke_runs/1/count");
+    CHECK(refused(json, "/stroke_runs/1/stroke_times_s/2", "soon") ==
+          "/stroke_runs/1/stroke_times_s/2");
+    const Practice hums("humming-3", Temperament{}, 18);
+    const auto hummed = nlohmann::ordered_json::parse(readingToJson(hums.reading));
+    CHECK(refused(hummed, "/hums/1/cycle", 77) == "/hums/1/cycle");
+    CHECK(refused(hummed, "/hums/2/course/0", nlohmann::json::array({1})) == "/hums/2/course/0");
+    CHECK(refused(hummed, "/hums/0/on_pitch_fraction", 3) == "/hums/0/on_pitch_fraction");
+}
+
+TEST_CASE("A reading from before strokes and hums were read is opened as it was")
+{
+    const Practice practice("square-4", Temperament{}, 19);
+    auto json = nlohmann::ordered_json::parse(readingToJson(practice.reading));
+    for (const char* key : {"stroke_runs", "hums", "ujjayi"}) json[key] = nullptr;
+    json["quality"].erase("unreadable");
+    const auto reading = parseReading(json.dump(), "old.json");
+    REQUIRE(reading.has_value());
+    CHECK(reading->strokeRuns.empty());
+    CHECK(reading->hums.empty());
+    CHECK(reading->summary.accuracy.value() ==
+          Approx(practice.reading.summary.accuracy.value()).margin(0.05));
+}
+
+TEST_CASE("The summary in words counts strokes and hums, and says so where they are not there")
+{
+    Reading reading;
+    reading.plan = findPreset("kapalabhati-3x36")->plan;
+    ReadPhase breath;
+    breath.kind = ReadKind::Inhale;
+    breath.endS = 2;
+    reading.phases.push_back(breath);
+    measureReading(reading);
+    CHECK_THAT(inOneSentence(reading), Catch::Contains("none of this plan's strokes"));
+    ReadStrokeRun run;
+    for (int i = 0; i < 35; ++i) {
+        run.strokeTimesS.push_back(10 + i);
+        run.strengthsDb.push_back(20);
+    }
+    run.count = 35;
+    run.targetCount = 36;
+    run.countConfidence = 0.5;
+    measureRun(run);
+    reading.strokeRuns = {run};
+    measureReading(reading);
+    CHECK_THAT(inOneSentence(reading),
+               Catch::Contains("35 of 36 strokes, 60 a minute; 1 of 3 runs were heard"));
+    CHECK_THAT(readableSummary(reading), Catch::Contains("the count is 50 % sure"));
+    CHECK_THAT(readableSummary(reading), Catch::Contains("35 of 108"));
+}
+
 TEST_CASE("A swap by hand does not turn round what a plan's lengths name, and teaches nothing "
           "wrong by it")
 {

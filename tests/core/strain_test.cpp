@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/listen/guide_count.hpp"
 #include "core/measure/comparison.hpp"
+#include "core/measure/natural_breaths.hpp"
 #include "core/measure/robust.hpp"
 #include "core/measure/strain_signs.hpp"
 #include "core/plan/presets.hpp"
@@ -278,4 +279,40 @@ TEST_CASE("Signs, comparisons and the guide's count go through the file of a rea
     CHECK(notes[0].atS == 12.5);
     CHECK_THAT(notes[1].text, Catch::Contains("every 1.20 s"));
     CHECK_THAT(notes[2].text, Catch::Contains("Left"));
+}
+
+TEST_CASE("Natural breathing is what belongs to no cycle and no run of strokes")
+{
+    std::vector<ReadPhase> phases;
+    double t = 0;
+    const auto add = [&](ReadKind kind, double seconds, std::optional<int> cycle = {}) {
+        ReadPhase p;
+        p.kind = kind;
+        p.startS = t;
+        p.endS = t += seconds;
+        p.cycle = cycle;
+        phases.push_back(p);
+    };
+    const auto natural = [&](int breaths) {
+        for (int b = 0; b < breaths; ++b) {
+            add(ReadKind::Inhale, 2);
+            add(ReadKind::Exhale, 3);
+        }
+    };
+    natural(2);
+    add(ReadKind::Strokes, 30);
+    natural(4);
+    add(ReadKind::Strokes, 30);
+    add(ReadKind::Inhale, 3, 0);
+    natural(3);
+    const auto stretches = naturalStretches(phases);
+    REQUIRE(stretches.size() == 3);
+    CHECK_FALSE(stretches[0].after);
+    CHECK(stretches[1].inhalesS.size() == 4);
+    CHECK(stretches[1].breathsPerMin() == Approx(12));
+    CHECK(phases[*stretches[2].after].cycle == 0);
+    const auto rests = restBreathing(phases, std::vector<ReadCycle>(1));
+    REQUIRE(rests.size() == 2);
+    CHECK(rests[0].afterRound == 0); // the first run
+    CHECK(naturalStretches({}).empty());
 }

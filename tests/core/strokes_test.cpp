@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/align/stroke_match.hpp"
 #include "core/listen/listener.hpp"
+#include "core/listen/voices.hpp"
 #include "core/measure/stroke_runs.hpp"
 #include "core/plan/presets.hpp"
 #include "tests/support/sounds.hpp"
@@ -228,6 +229,57 @@ TEST_CASE("A pause of two seconds does not end a run, a rest with breaths does")
     REQUIRE(run.pauses.size() == 1);
     CHECK(run.pauses[0].endS - run.pauses[0].startS == Approx(2 + 60.0 / 70).margin(0.1));
     CHECK(*run.ratePerMin == Approx(70).epsilon(0.03));
+}
+
+TEST_CASE("A stroke that lies under a word is counted by the rhythm, and not called sure")
+{
+    StrokeSound sound(11);
+    sound.quiet(1).strokes(20, 60, -60, 0).quiet(1);
+    const double hidden = sound.timesS[9];
+    const FeatureTrack track = sound.track();
+    const std::vector<FrameRange> word{{track.frameAt(hidden - 0.2), track.frameAt(hidden + 0.3)}};
+    const FeatureTrack painted = withoutVoices(track, word);
+    const auto withWord = findStrokeRuns(painted, NoiseFloor(painted), word);
+    REQUIRE(withWord.size() == 1);
+    REQUIRE(withWord[0].strokes.size() == 20);
+    CHECK_FALSE(withWord[0].strokes[9].sure);
+    CHECK(withWord[0].strokes[9].timeS == Approx(hidden).margin(0.06));
+    // Where nobody spoke, it was left out.
+    const auto leftOut = findStrokeRuns(painted, NoiseFloor(painted), {});
+    REQUIRE(leftOut.size() == 1);
+    CHECK(leftOut[0].strokes.size() == 19);
+    CHECK(withWord[0].countConfidence < leftOut[0].countConfidence);
+}
+
+TEST_CASE("The breath that flows back in after the last stroke belongs to the run")
+{
+    StrokeSound sound(12);
+    sound.quiet(1).naturalBreaths(2).strokes(20, 55, -14).quiet(0.8).naturalBreaths(2).quiet(1);
+    const Heard heard = listenTo(sound.track());
+    const auto run = std::find_if(heard.spans.begin(), heard.spans.end(), [](const HeardSpan& s) {
+        return s.kind == HeardSpan::Kind::Strokes;
+    });
+    REQUIRE(run != heard.spans.end());
+    REQUIRE(run + 2 < heard.spans.end());
+    // Silence follows, then a natural inhale of two seconds; nothing shorter between.
+    for (auto span = run + 1; span < run + 3; ++span)
+        if (span->kind == HeardSpan::Kind::Breath) CHECK(span->seconds() > 1.5);
+}
+
+TEST_CASE("A burst's time is where its amplitude rises most steeply")
+{
+    const double riseS = GENERATE(0.01, 0.03, 0.06);
+    StrokeSound sound(13);
+    sound.quiet(1).sound(0.25, -20, riseS, 900).quiet(1);
+    const FeatureTrack track = sound.track();
+    const std::vector<Burst> bursts = findBursts(track, NoiseFloor(track));
+    REQUIRE_FALSE(bursts.empty());
+    const auto loudest =
+        std::max_element(bursts.begin(), bursts.end(),
+                         [](const Burst& a, const Burst& b) { return a.levelDb < b.levelDb; });
+    CHECK(loudest->timeS > 1 - 0.012);
+    CHECK(loudest->timeS < 1 + riseS + 0.012);
+    CHECK(loudest->seconds == Approx(0.25).margin(0.1));
 }
 
 TEST_CASE("Breaths before and after a run are breaths, and the run is one span between them")
