@@ -23,16 +23,17 @@ constexpr std::size_t leastClear = 6;
 constexpr float somewhatPeriodic = 0.45f; // noise reaches it in a frame of a hundred
 constexpr std::size_t lookMargin = framesIn(0.8);
 
-constexpr float clearEnough = 0.36f; // noise reaches 0.25, a breathy hum lies at 0.6
+// A breathy hum lies at 0.6. Noise may lie there too, since the best of all pitches is taken: level
+// and voicing must agree.
+constexpr float clearEnough = 0.36f;
 // A breath in a narrow place has a peak in its spectrum too, but does not repeat itself.
 constexpr float leastPeriodic = 0.58f;
-constexpr float mostStepCents =
-    70; // within 50 ms; a vibrato of 100 cents at 6 a second moves by as much
+constexpr float mostStepCents = 120; // within 50 ms; a vibrato of 60 cents moves by 100
 constexpr std::size_t stepFrames = framesIn(0.05);
 constexpr double longestBreakS = 0.6;    // after a longer one it is another hum
 constexpr float samePitchCents = 160;    // on both sides of a break
 constexpr float sameLevelDb = 12;        // breath can be clear for a moment too
-constexpr float steadySpreadCents = 130; // between the tenth and the ninth tenth of a hum's pitches
+constexpr float steadySpreadCents = 130; // of the middle seven tenths of a third of a hum
 constexpr float fallenDb = 14;           // where a hum ends, against its loudness near there
 constexpr float overBackgroundDb = 3;
 

@@ -99,9 +99,11 @@ std::optional<Vibrato> vibratoIn(const Course& course, const Line& line)
         }
         if (best.cents * best.cents / 2 * n < leastShare * total) continue;
         rates.push_back(best.rateHz);
-        // The window of the pitch evens the swing out: the transform of a Hann window at that rate.
+        // The window of the pitch evens the swing out. A peak of the spectrum lies where the
+        // energy is, which the Hann window weighs by its square: the transform of that.
         const double x = best.rateHz * HarmonicPitch::windowSeconds;
-        const double kept = std::sin(std::numbers::pi * x) / (std::numbers::pi * x) / (1 - x * x);
+        const double kept =
+            std::sin(std::numbers::pi * x) / (std::numbers::pi * x) / (1 - x * x) / (1 - x * x / 4);
         depths.push_back(best.cents / std::max(0.3, kept));
     }
     if (rates.empty() || 2 * static_cast<double>(rates.size()) * pieceS <

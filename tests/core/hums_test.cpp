@@ -162,7 +162,17 @@ TEST_CASE("Drift, vibrato and unsteadiness are told apart")
     const ReadHum vibrant = read([](double t) { return 30 * std::sin(2 * M_PI * 5.5 * t); });
     REQUIRE(vibrant.vibratoCents);
     CHECK(*vibrant.vibratoRateHz == Approx(5.5).margin(0.2));
-    CHECK(*vibrant.vibratoCents == Approx(30).epsilon(0.2));
+    CHECK(*vibrant.vibratoCents == Approx(30).epsilon(0.05));
+
+    for (const auto& [rateHz, depth] : {std::pair(4.5, 15.0), {5.5, 60.0}, {7.0, 30.0}}) {
+        INFO(rateHz << " Hz of " << depth << " cents");
+        const ReadHum hum = read([rateHz = rateHz, depth = depth](double t) {
+            return depth * std::sin(2 * M_PI * rateHz * t);
+        });
+        REQUIRE(hum.vibratoCents);
+        CHECK(*hum.vibratoRateHz == Approx(rateHz).margin(0.15));
+        CHECK(*hum.vibratoCents == Approx(depth).epsilon(0.08));
+    }
 
     const ReadHum wavering = read([](double t) { return 25 * std::sin(2 * M_PI * 0.7 * t); });
     CHECK_FALSE(wavering.vibratoCents);
