@@ -37,13 +37,6 @@ Practice practise(const char* preset, const char* temperament, std::uint64_t see
     return practice;
 }
 
-FeatureTrack trackOf(std::span<const float> sound)
-{
-    FeatureExtractor extractor;
-    extractor.push(sound);
-    return extractor.take();
-}
-
 scoring::Score scoreOf(const Practice& practice)
 {
     Listened listened{{}, trackOf(practice.sound), {}, {}};

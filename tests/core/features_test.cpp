@@ -11,14 +11,6 @@ using namespace layakari;
 
 namespace {
 
-FeatureTrack trackOf(std::span<const float> sound, std::size_t blockSize = 1000)
-{
-    FeatureExtractor extractor;
-    for (std::size_t i = 0; i < sound.size(); i += blockSize)
-        extractor.push(sound.subspan(i, std::min(blockSize, sound.size() - i)));
-    return extractor.take();
-}
-
 std::vector<float> tone(double hz, double amplitude, double seconds = 1)
 {
     return soundOf(seconds, analysisRateHz,

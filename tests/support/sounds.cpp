@@ -37,10 +37,11 @@ std::vector<float> bursts(double seconds, int rateHz, const std::vector<LoudStre
     });
 }
 
-FeatureTrack trackOf(std::span<const float> sound)
+FeatureTrack trackOf(std::span<const float> sound, std::size_t blockSize)
 {
     FeatureExtractor extractor;
-    extractor.push(sound);
+    for (std::size_t i = 0; i < sound.size(); i += blockSize)
+        extractor.push(sound.subspan(i, std::min(blockSize, sound.size() - i)));
     return extractor.take();
 }
 

@@ -27,7 +27,7 @@ std::vector<float> bursts(double seconds, int rateHz, const std::vector<LoudStre
                           double loudRms, double quietRms, unsigned seed = 1);
 
 /// What is kept of mono sound at `analysisRateHz`.
-FeatureTrack trackOf(std::span<const float> sound);
+FeatureTrack trackOf(std::span<const float> sound, std::size_t blockSize = 1000);
 
 /// Writes interleaved float samples as a WAV file of 32-bit floats: any value, NaN too.
 void writeFloatWav(const std::filesystem::path& path, const std::vector<float>& interleaved,
