@@ -9,6 +9,7 @@ namespace layakari::cli {
 /// Each adds a subcommand with its options to `app`; when it was called, `run` is set to what to
 /// do, which returns the exit status.
 void addAnalyse(CLI::App& app, std::function<int()>& run);
+void addFollow(CLI::App& app, std::function<int()>& run);
 void addJournal(CLI::App& app, std::function<int()>& run);
 void addSimulate(CLI::App& app, std::function<int()>& run);
 

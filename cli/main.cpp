@@ -37,6 +37,7 @@ int run(int argc, char** argv)
     std::function<int()> command;
 
     addAnalyse(app, command);
+    addFollow(app, command);
     CLI::App* list =
         app.add_subcommand("presets", "List the plans that are built in: id, tab, name");
     list->set_version_flag("--version", version);

@@ -1,19 +1,15 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "bench/common/cases.hpp"
 
+#include "bench/common/shell.hpp"
 #include "core/plan/presets.hpp"
 #include "core/simulate/practitioner.hpp"
 
 #include <array>
-#include <atomic>
 #include <chrono>
-#include <cstdio>
 #include <cstdlib>
 #include <cstring>
-#include <map>
 #include <mutex>
-#include <thread>
-#include <unistd.h>
 
 namespace layakari::bench {
 
@@ -21,24 +17,8 @@ namespace fs = std::filesystem;
 
 namespace {
 
-[[noreturn]] void giveUp(const std::string& message)
-{
-    std::fprintf(stderr, "%s\n", message.c_str());
-    std::exit(1);
-}
-
-void run(const std::string& command)
-{
-    if (std::system(command.c_str()) != 0) giveUp("failed: " + command);
-}
-
 SoundOutcome outcomeOf(const SoundCase& what, const fs::path& folder, std::size_t number)
 {
-    static const std::map<std::string, std::pair<std::string, std::string>> codecs{
-        {"m4a", {".m4a", "-c:a aac -b:a 48k"}},
-        {"opus", {".opus", "-c:a libopus -b:a 16k"}},
-        {"telephone", {".wav", "-ar 8000 -c:a pcm_alaw"}},
-    };
     SoundOutcome outcome;
     outcome.what = what;
     const Plan plan = findPreset(what.preset)->plan;
@@ -48,12 +28,7 @@ SoundOutcome outcomeOf(const SoundCase& what, const fs::path& folder, std::size_
     if (auto done = writeSimulation(plan, who, what.seed, sound, ""); !done)
         giveUp(done.error().message());
     outcome.truth = Practitioner(plan, who, what.seed).truth();
-    if (!what.codec.empty()) {
-        const auto& [extension, options] = codecs.at(what.codec);
-        const fs::path coded = folder / (std::to_string(number) + "-coded" + extension);
-        run("ffmpeg -v error -y -i " + sound.string() + " " + options + " " + coded.string());
-        sound = coded;
-    }
+    sound = encoded(sound, what.codec);
     outcome.recording = sound;
     outcome.plain = folder / (std::to_string(number) + "-plain.wav");
     run("ffmpeg -v error -y -i " + sound.string() + " -ac 1 -ar 44100 -c:a pcm_s16le " +
@@ -89,24 +64,14 @@ std::vector<SoundCase> soundCases(const std::vector<std::string>& presets, bool 
 void runCases(const std::vector<SoundCase>& cases,
               const std::function<void(const SoundOutcome&)>& use)
 {
-    const fs::path folder =
-        fs::temp_directory_path() / ("layakari-bench-" + std::to_string(::getpid()));
-    fs::create_directories(folder);
-    std::atomic<std::size_t> next = 0;
+    const Scratch scratch;
     std::mutex mutex;
-    {
-        std::vector<std::jthread> workers;
-        for (unsigned w = 0; w < std::max(1u, std::thread::hardware_concurrency()); ++w)
-            workers.emplace_back([&] {
-                for (std::size_t i = next++; i < cases.size(); i = next++) {
-                    const SoundOutcome outcome = outcomeOf(cases[i], folder, i);
-                    const std::lock_guard lock(mutex);
-                    use(outcome);
-                    fs::remove(outcome.plain);
-                }
-            });
-    }
-    fs::remove_all(folder);
+    onAllCores(cases.size(), [&](std::size_t i) {
+        const SoundOutcome outcome = outcomeOf(cases[i], scratch.folder(), i);
+        const std::lock_guard lock(mutex);
+        use(outcome);
+        fs::remove(outcome.plain);
+    });
 }
 
 std::vector<std::string> conditionsOf(const SoundCase& what)
@@ -117,18 +82,6 @@ std::vector<std::string> conditionsOf(const SoundCase& what)
         names.push_back(
             "4 breath to noise: " + std::to_string(static_cast<int>(what.breathToNoiseDb)) + " dB");
     return names;
-}
-
-std::string outputOf(const std::string& command)
-{
-    std::string text;
-    FILE* pipe = ::popen(command.c_str(), "r");
-    if (!pipe) return text;
-    std::array<char, 4096> buffer{};
-    while (const std::size_t n = std::fread(buffer.data(), 1, buffer.size(), pipe))
-        text.append(buffer.data(), n);
-    ::pclose(pipe);
-    return text;
 }
 
 Arguments argumentsOf(int argc, char** argv)

@@ -44,9 +44,6 @@ void runCases(const std::vector<SoundCase>& cases,
 /// The rows of a table that a case belongs to, in the order in which they are printed when sorted.
 std::vector<std::string> conditionsOf(const SoundCase& what);
 
-/// What a command prints; empty when it cannot be run.
-std::string outputOf(const std::string& command);
-
 /// `--held` and `--seeds N`.
 struct Arguments {
     bool held = false;

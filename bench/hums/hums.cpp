@@ -3,6 +3,7 @@
 // How well hums are found and their pitch is measured, beside a general-purpose pitch detector in
 // the same run. Usage: bench-hums [--held] [--seeds N] [--verbose]
 #include "bench/common/cases.hpp"
+#include "bench/common/shell.hpp"
 #include "tests/support/scoring.hpp"
 
 #include <algorithm>

@@ -1,8 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "bench/listening/laid_over.hpp"
 
-#include <cstdio>
-#include <cstdlib>
+#include "bench/common/shell.hpp"
+#include "core/audio/recording.hpp"
+
+#include <algorithm>
+#include <cmath>
 
 namespace layakari::bench {
 
@@ -10,13 +13,6 @@ namespace {
 
 constexpr double espeakLevelDb = -20; // mean power of its speech, measured with sox stat
 constexpr double toneLevelDb = -9;    // of the expressions below while they sound
-
-void run(const std::string& command)
-{
-    if (std::system(command.c_str()) == 0) return;
-    std::fprintf(stderr, "this failed: %s\n", command.c_str());
-    std::exit(1);
-}
 
 std::string droneAt(const std::string& hz)
 {
@@ -29,6 +25,34 @@ std::string droneAt(const std::string& hz)
 std::string clicksEvery(const std::string& seconds)
 {
     return "if(lt(mod(t," + seconds + "),0.03),0.5*sin(2*PI*1100*t),0)";
+}
+
+// Where a voice that is repeated without end sounds: where the file is within 30 dB of its loudest.
+std::vector<Truth::Stretch> spoken(const std::filesystem::path& voice, double untilS)
+{
+    constexpr double stepS = 0.02;
+    constexpr double sounds = 0.03;
+    const auto sound = readStretch(voice, 0, 3600, analysisRateHz);
+    if (!sound || sound->empty()) giveUp("espeak-ng said nothing");
+    const auto step = static_cast<std::size_t>(stepS * analysisRateHz);
+    std::vector<float> peaks;
+    for (std::size_t i = 0; i + step <= sound->size(); i += step) {
+        float peak = 0;
+        for (std::size_t k = 0; k < step; ++k) peak = std::max(peak, std::fabs((*sound)[i + k]));
+        peaks.push_back(peak);
+    }
+    const float loudest = *std::max_element(peaks.begin(), peaks.end());
+    const double lengthS = static_cast<double>(sound->size()) / analysisRateHz;
+    std::vector<Truth::Stretch> stretches;
+    for (double from = 0; from < untilS; from += lengthS)
+        for (std::size_t i = 0; i < peaks.size(); ++i) {
+            if (peaks[i] < sounds * loudest) continue;
+            const double at = from + stepS * static_cast<double>(i);
+            if (stretches.empty() || at > stretches.back().endS + stepS / 2)
+                stretches.push_back({at, at});
+            stretches.back().endS = at + stepS;
+        }
+    return stretches;
 }
 
 } // namespace
@@ -49,15 +73,17 @@ std::vector<LaidOver> laidOver(bool held)
             {"metronome", "", clicksEvery("1.2"), 8}};
 }
 
-void layOver(const LaidOver& what, const std::filesystem::path& recording, double breathLevelDb,
-             const std::filesystem::path& mixed)
+std::vector<Truth::Stretch> layOver(const LaidOver& what, const std::filesystem::path& recording,
+                                    double breathLevelDb, double untilS,
+                                    const std::filesystem::path& mixed)
 {
     const bool speaks = !what.voice.empty();
     const double gain = breathLevelDb + what.overBreathDb - (speaks ? espeakLevelDb : toneLevelDb);
     std::string input = " -f lavfi -i \"aevalsrc='" + what.source + "':s=16000:d=3600\"";
+    std::string said;
     if (speaks) {
         // Words some 0.7 s apart, as a guide counts.
-        const std::string said = mixed.string() + ".voice.wav";
+        said = mixed.string() + ".voice.wav";
         run("espeak-ng -v " + what.voice + " -s 150 -g 70 -w '" + said + "' '" + what.source + "'");
         input = " -stream_loop -1 -i '" + said + "'";
     }
@@ -65,6 +91,7 @@ void layOver(const LaidOver& what, const std::filesystem::path& recording, doubl
         " -filter_complex \"[1:a]volume=" + std::to_string(gain) +
         "dB[over];[0:a][over]amix=inputs=2:duration=first:normalize=0\" -ar 16000 '" +
         mixed.string() + "'");
+    return speaks ? spoken(said, untilS) : std::vector<Truth::Stretch>{};
 }
 
 } // namespace layakari::bench

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "core/simulate/truth.hpp"
+
 #include <filesystem>
 #include <string>
 #include <vector>
@@ -20,8 +22,10 @@ struct LaidOver {
 std::vector<LaidOver> laidOver(bool held);
 
 /// Mixes it over `recording`, whose breath lies at `breathLevelDb`, into `mixed`, with the
-/// espeak-ng and ffmpeg commands. Ends the program when one of them fails.
-void layOver(const LaidOver& what, const std::filesystem::path& recording, double breathLevelDb,
-             const std::filesystem::path& mixed);
+/// espeak-ng and ffmpeg commands. Returns when somebody speaks, up to `untilS`. Ends the program
+/// when a command fails.
+std::vector<Truth::Stretch> layOver(const LaidOver& what, const std::filesystem::path& recording,
+                                    double breathLevelDb, double untilS,
+                                    const std::filesystem::path& mixed);
 
 } // namespace layakari::bench

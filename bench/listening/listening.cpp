@@ -1,62 +1,33 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
-// How well recordings are read: simulated practitioners by plan, temperament, noise and codec.
-// Usage: bench-listening [--held] [--verbose] [--seeds N]
-// Without --held only the temperaments and seeds for tuning; with it only those that are kept back.
-#include "bench/listening/laid_over.hpp"
+// How well recordings are read: corpus, the command line's reading of it, and a table by condition.
+// Usage: bench-listening [--held] [--verbose] [--seeds N] [--only NAME]
+// Without --held only what serves tuning; with it only what is kept back.
+#include "bench/common/shell.hpp"
+#include "bench/listening/corpus.hpp"
+#include "bench/listening/general_tools.hpp"
 #include "core/align/alignment.hpp"
-#include "core/base/checked_json.hpp"
+#include "core/base/files.hpp"
 #include "core/plan/presets.hpp"
-#include "core/simulate/practitioner.hpp"
 #include "tests/support/scoring.hpp"
 
 #include <CLI/CLI.hpp>
-#include <atomic>
 #include <cmath>
 #include <cstdio>
-#include <cstdlib>
-#include <filesystem>
 #include <map>
-#include <mutex>
-#include <optional>
-#include <thread>
-#include <unistd.h>
 
 namespace {
 
 using namespace layakari;
 namespace fs = std::filesystem;
 
-struct Case {
-    std::string preset;
-    std::string temperament;
-    double breathToNoiseDb = 0; // 0: the temperament's own
-    std::string codec;          // empty: FLAC as it is
-    std::uint64_t seed = 1;
-    std::optional<bench::LaidOver> over = {};
-    bool automaticGain = false;
-
-    std::string name() const
-    {
-        return preset + " " + temperament +
-               (breathToNoiseDb != 0 ? " " + shortNumber(breathToNoiseDb) + " dB" : "") +
-               (codec.empty() ? "" : " " + codec) +
-               (over ? " " + over->name + " " + over->voice : "") + " seed " + std::to_string(seed);
-    }
-};
-
-// Encoding as phones and recorders do it, by the ffmpeg command.
-const std::map<std::string, std::pair<std::string, std::string>> codecs{
-    {"m4a", {".m4a", "-c:a aac -b:a 48k"}},
-    {"opus", {".opus", "-c:a libopus -b:a 16k"}},
-    {"mp3", {".mp3", "-c:a libmp3lame -b:a 64k"}},
-    {"telephone", {".wav", "-ar 8000 -c:a pcm_alaw"}},
-};
-
 struct Outcome {
-    Case what;
+    bench::Case what;
     scoring::Score score;
-    double movedS = 0; // by the same plan with other counts
+    scoring::Score silence;  // of general tools, at the threshold that suited them best
+    double movedS = 0;       // by the same plan with other counts
+    double speechS = 0;      // of the voices that were laid over it, while nobody breathes
+    double speechTakenS = 0; // of these, what was read as breath
 };
 
 // The plan with all counts changed in length and proportion.
@@ -95,103 +66,92 @@ double largestMove(const Reading& a, const Reading& b)
     return most;
 }
 
-Outcome runCase(const Case& what, const fs::path& folder, std::size_t number)
+double overlap(double startS, double endS, const Truth::Stretch& other)
 {
-    Outcome outcome{what, {}, 0};
-    const Plan plan = findPreset(what.preset)->plan;
-    Temperament who = *temperamentByName(what.temperament);
-    if (what.breathToNoiseDb != 0) who.breathToNoiseDb = what.breathToNoiseDb;
-    who.automaticGain = who.automaticGain || what.automaticGain;
-    fs::path sound = folder / (std::to_string(number) + ".flac");
-    if (auto done = writeSimulation(plan, who, what.seed, sound, ""); !done) {
-        std::fprintf(stderr, "%s\n", done.error().message().c_str());
-        std::exit(1);
-    }
-    if (what.over) {
-        const fs::path mixed = folder / (std::to_string(number) + "-over.flac");
-        bench::layOver(*what.over, sound, who.breathLevelDb, mixed);
-        sound = mixed;
-    }
-    if (!what.codec.empty()) {
-        const auto& [extension, options] = codecs.at(what.codec);
-        const fs::path coded = folder / (std::to_string(number) + extension);
-        const std::string command =
-            "ffmpeg -v error -y -i " + sound.string() + " " + options + " " + coded.string();
-        if (std::system(command.c_str()) != 0) std::exit(1);
-        sound = coded;
-    }
-    auto listened = listenToFile(sound);
-    if (!listened) {
-        std::fprintf(stderr, "%s\n", listened.error().message().c_str());
-        std::exit(1);
-    }
-    const Reading reading = readAgainst(*listened, plan);
-    outcome.score = scoring::scoreReading(reading, Practitioner(plan, who, what.seed).truth());
-    outcome.movedS = largestMove(reading, readAgainst(*listened, withOtherCounts(plan)));
-    return outcome;
+    return std::max(0.0, std::min(endS, other.endS) - std::max(startS, other.startS));
 }
 
-std::vector<Case> corpus(bool held, int seeds)
+bool isBreath(const std::string& kind) { return kind == "inhale" || kind == "exhale"; }
+
+void measureSpeech(Outcome& outcome, const Reading& reading, const Truth& truth)
 {
-    const std::vector<std::string> plans{
-        "even-4-4",        "square-4",   "square-4-exhale-first",        "four-seven-eight",
-        "long-exhale-4-6", "held-5-6-5", "alternate-nostril-left-first", "ladder-even"};
-    std::vector<Case> cases;
-    std::size_t i = 0;
-    for (int s = 0; s < seeds; ++s)
-        for (const Temperament& who : temperaments()) {
-            if (who.name.starts_with("held-") != held) continue;
-            for (const std::string& plan : plans) {
-                // Seeds below 1,000 are for tuning, those above are kept back.
-                const auto seed =
-                    static_cast<std::uint64_t>((held ? 1000 : 1) + s * 100 + static_cast<int>(i));
-                static const std::vector<std::string> ways{"", "m4a", "", "opus",
-                                                           "", "mp3", "", "telephone"};
-                cases.push_back({plan, who.name, 0, ways[i % ways.size()], seed});
-                ++i;
-            }
-        }
-    for (const double db : {6.0, 9.0, 12.0, 20.0})
-        for (const std::string plan : {"square-4", "four-seven-eight", "even-4-4"})
-            cases.push_back(
-                {plan, held ? "held-boathouse" : "steady", db, "",
-                 static_cast<std::uint64_t>((held ? 2000 : 500) + static_cast<int>(db))});
-    int laid = 0;
-    for (const bench::LaidOver& over : bench::laidOver(held))
-        for (const std::string plan :
-             {"square-4", "four-seven-eight", "long-exhale-4-6", "even-4-4"}) {
-            const char* who = held ? (laid % 2 ? "held-attic" : "held-boathouse")
-                                   : (laid % 2 ? "mouth" : "steady");
-            cases.push_back(
-                {plan, who, 0, "", static_cast<std::uint64_t>((held ? 3000 : 700) + laid++), over});
-        }
-    for (const char* who : {"steady", "mouth", "alike"})
-        for (const std::string plan : {"square-4", "four-seven-eight"})
-            if (!held)
-                cases.push_back(
-                    {plan, who, 0, "", static_cast<std::uint64_t>(800 + laid++), {}, true});
-    return cases;
+    for (const Truth::Stretch& word : truth.voice) {
+        double breathed = 0;
+        for (const Truth::Phase& phase : truth.phases)
+            if (isBreath(phase.kind)) breathed += overlap(phase.startS, phase.endS, word);
+        double read = 0;
+        for (const ReadPhase& phase : reading.phases)
+            if (phase.kind == ReadKind::Inhale || phase.kind == ReadKind::Exhale)
+                read += overlap(phase.startS, phase.endS, word);
+        outcome.speechS += word.endS - word.startS - breathed;
+        outcome.speechTakenS += std::max(0.0, read - breathed);
+    }
+}
+
+// As anybody would read it: by the command, into a file.
+Reading readByCommand(const std::string& cli, const fs::path& sound, const fs::path& plan,
+                      const fs::path& out)
+{
+    const std::string command = cli + " analyse '" + sound.string() + "' --plan '" + plan.string() +
+                                "' --out '" + out.string() + "' 2>/dev/null";
+    constexpr int noBreathing = 5 << 8; // wait status; the reading is still written
+    const int status = std::system(command.c_str());
+    if (status != 0 && status != noBreathing) bench::giveUp("failed: " + command);
+    auto reading = openReadingFile(out);
+    if (!reading) bench::giveUp(reading.error().message());
+    return *std::move(reading);
+}
+
+Outcome runCase(const bench::Case& what, const std::string& cli, const fs::path& folder)
+{
+    fs::create_directories(folder);
+    Outcome outcome;
+    outcome.what = what;
+    const Plan plan = findPreset(what.preset)->plan;
+    const bench::Recorded recorded = bench::record(what, folder);
+    const fs::path asPlanned = folder / "plan.json";
+    const fs::path otherwise = folder / "other-counts.json";
+    if (!writeTextFile(asPlanned, planToJson(plan)) ||
+        !writeTextFile(otherwise, planToJson(withOtherCounts(plan))))
+        bench::giveUp("cannot write into " + folder.string());
+    const Reading reading = readByCommand(cli, recorded.sound, asPlanned, folder / "a.json");
+    outcome.score = scoring::scoreReading(reading, recorded.truth);
+    outcome.movedS =
+        largestMove(reading, readByCommand(cli, recorded.sound, otherwise, folder / "b.json"));
+    measureSpeech(outcome, reading, recorded.truth);
+    for (const Reading& other : bench::readBySilence(recorded.sound, plan))
+        if (const scoring::Score score = scoring::scoreReading(other, recorded.truth);
+            score.f1() > outcome.silence.f1())
+            outcome.silence = score;
+    fs::remove_all(folder);
+    return outcome;
 }
 
 void printRow(const std::string& name, const std::vector<const Outcome*>& outcomes)
 {
     scoring::Score sum;
+    scoring::Score silence;
     std::vector<double> accuracy;
     std::vector<double> countLength;
     double moved = 0;
+    double speech = 0;
+    double speechTaken = 0;
     for (const Outcome* o : outcomes) {
         sum.add(o->score);
+        silence.add(o->silence);
         accuracy.push_back(o->score.accuracyError);
         countLength.push_back(o->score.countLengthErrorPercent);
         moved = std::max(moved, o->movedS);
+        speech += o->speechS;
+        speechTaken += o->speechTakenS;
     }
     std::size_t within = 0;
     for (std::size_t i = 0; i < sum.boundaryErrorsS.size(); ++i)
         within += std::fabs(sum.boundaryErrorsS[i]) <= 2 * sum.boundarySdsS[i];
     const double boundaries =
         static_cast<double>(std::max<std::size_t>(1, sum.boundaryErrorsS.size()));
-    std::printf("| %-34s | %3zu | %.3f | %5.1f | %4.1f | %4.0f | %4.0f | %3.0f | %4.1f | %4.1f | "
-                "%4.1f | %3d/%-3d | %2.0f |\n",
+    std::printf("| %s | %zu | %.3f | %.1f | %.1f | %.0f | %.0f | %.0f | %.1f | %.1f | %.1f | "
+                "%d/%d | %.0f | ",
                 name.c_str(), outcomes.size(), sum.f1(), 100 * sum.practiceShareFound(),
                 100.0 * sum.swappedBreaths / std::max(1, sum.trueBreaths),
                 1000 * scoring::absoluteQuantile(sum.boundaryErrorsS, 0.5),
@@ -200,6 +160,11 @@ void printRow(const std::string& name, const std::vector<const Outcome*>& outcom
                 scoring::absoluteQuantile(accuracy, 0.5), scoring::absoluteQuantile(accuracy, 0.95),
                 scoring::absoluteQuantile(countLength, 0.95), sum.cyclesFound, sum.cyclesTrue,
                 1000 * moved);
+    if (speech > 0)
+        std::printf("%.1f | ", 100 * speechTaken / speech);
+    else
+        std::printf("| ");
+    std::printf("%.3f |\n", silence.f1());
 }
 
 void printBias(const std::vector<Outcome>& outcomes)
@@ -217,33 +182,29 @@ void printBias(const std::vector<Outcome>& outcomes)
 
 void printTable(const std::vector<Outcome>& outcomes)
 {
-    std::printf("| condition                          |   n |    F1 |found %%|swap %%|bnd ms|95 %% "
-                " |2sd %%|acc   | 95 %% |cnt %% | cycles  |move|\n");
-    std::printf("|------------------------------------|----:|------:|------:|-----:|-----:|-----:|-"
-                "---:|-----:|-----:|-----:|--------:|---:|\n");
+    std::printf(
+        "| condition | recordings | F1 | practice phases found, %% | inhale/exhale swapped, "
+        "%% | boundary error, median ms | 95 %% | within 2 sd, %% | accuracy error, median "
+        "points | 95 %% | count length error, 95 %%, %% | cycles found | moved by another "
+        "plan, ms | speech taken for breath, %% | silence detector: F1 |\n"
+        "|---|--:|--:|--:|--:|--:|--:|--:|--:|--:|--:|--:|--:|--:|--:|\n");
     std::map<std::string, std::vector<const Outcome*>> groups;
-    std::vector<const Outcome*> all;
     for (const Outcome& o : outcomes) {
-        all.push_back(&o);
-        if (o.what.over) {
-            groups["5 over it: " + o.what.over->name].push_back(&o);
-        } else if (o.what.automaticGain) {
-            groups["6 automatic gain"].push_back(&o);
-        } else if (o.what.breathToNoiseDb == 0) {
-            groups["1 plan: " + o.what.preset].push_back(&o);
-            groups["2 who: " + o.what.temperament].push_back(&o);
-            groups["3 codec: " + (o.what.codec.empty() ? std::string("flac") : o.what.codec)]
-                .push_back(&o);
-        } else {
-            char name[40];
-            std::snprintf(name, sizeof name, "4 breath to noise: %02.0f dB",
-                          o.what.breathToNoiseDb);
-            groups[name].push_back(&o);
-        }
+        for (const std::string& condition : o.what.conditions()) groups[condition].push_back(&o);
+        groups["9all"].push_back(&o);
     }
-    for (const auto& [name, list] : groups) printRow(name.substr(2), list);
-    printRow("all", all);
+    for (const auto& [name, list] : groups) printRow(name.substr(1), list);
     printBias(outcomes);
+}
+
+void printBadlyRead(const std::vector<Outcome>& outcomes)
+{
+    for (const Outcome& o : outcomes)
+        if (o.score.f1() < 0.97 || std::fabs(o.score.accuracyError) > 3)
+            std::printf("%-60s F1 %.3f swap %d accuracy %+.1f count %+.1f %%, cycles %d/%d\n",
+                        o.what.name().c_str(), o.score.f1(), o.score.swappedBreaths,
+                        o.score.accuracyError, o.score.countLengthErrorPercent, o.score.cyclesFound,
+                        o.score.cyclesTrue);
 }
 
 } // namespace
@@ -255,36 +216,25 @@ int main(int argc, char** argv)
     bool verbose = false;
     int seeds = 1;
     std::string only;
-    app.add_flag("--held", held, "The temperaments and seeds that are kept back");
+    std::string cli = (fs::path(argv[0]).parent_path() / "layakari-cli").string();
+    app.add_flag("--held", held, "What is kept back");
     app.add_flag("--verbose", verbose, "A line for each recording that was read badly");
-    app.add_option("--only", only, "Only temperaments whose name contains this");
+    app.add_option("--only", only, "Only recordings whose name contains this");
     app.add_option("--seeds", seeds, "Recordings of each temperament and plan");
+    app.add_option("--cli", cli, "The command that reads")->capture_default_str();
     CLI11_PARSE(app, argc, argv);
 
-    const fs::path folder =
-        fs::temp_directory_path() / ("layakari-bench-" + std::to_string(::getpid()));
-    fs::create_directories(folder);
-    std::vector<Case> cases = corpus(held, seeds);
+    std::vector<bench::Case> cases = bench::corpus(held, seeds);
     std::erase_if(cases,
-                  [&](const Case& c) { return c.temperament.find(only) == std::string::npos; });
+                  [&](const bench::Case& c) { return c.name().find(only) == std::string::npos; });
     std::vector<Outcome> outcomes(cases.size());
-    std::atomic<std::size_t> next = 0;
     {
-        std::vector<std::jthread> workers;
-        for (unsigned w = 0; w < std::max(1u, std::thread::hardware_concurrency()); ++w)
-            workers.emplace_back([&] {
-                for (std::size_t i = next++; i < cases.size(); i = next++)
-                    outcomes[i] = runCase(cases[i], folder, i);
-            });
+        const bench::Scratch scratch;
+        bench::onAllCores(cases.size(), [&](std::size_t i) {
+            outcomes[i] = runCase(cases[i], cli, scratch.folder() / std::to_string(i));
+        });
     }
-    fs::remove_all(folder);
-    if (verbose)
-        for (const Outcome& o : outcomes)
-            if (o.score.f1() < 0.97 || std::fabs(o.score.accuracyError) > 3)
-                std::printf("%-60s F1 %.3f swap %d accuracy %+.1f count %+.1f %%, cycles %d/%d\n",
-                            o.what.name().c_str(), o.score.f1(), o.score.swappedBreaths,
-                            o.score.accuracyError, o.score.countLengthErrorPercent,
-                            o.score.cyclesFound, o.score.cyclesTrue);
+    if (verbose) printBadlyRead(outcomes);
     printTable(outcomes);
     return 0;
 }

@@ -3,6 +3,7 @@
 // How well strokes are counted, beside a general-purpose onset detector in the same run.
 // Usage: bench-strokes [--held] [--seeds N] [--verbose]
 #include "bench/common/cases.hpp"
+#include "bench/common/shell.hpp"
 
 #include <algorithm>
 #include <chrono>

@@ -26,6 +26,22 @@ std::size_t FeatureTrack::frameAt(double seconds) const
         std::clamp(frame, 0.0, static_cast<double>(m_levels.size() - 1)));
 }
 
+FeatureTrack FeatureTrack::slice(std::size_t begin, std::size_t end) const
+{
+    constexpr auto samplesPerHop =
+        static_cast<std::size_t>(hopSeconds * VoiceBand::rateHz); // the sound of a frame's hop
+    FeatureTrack part;
+    end = std::min(end, frames());
+    begin = std::min(begin, end);
+    part.m_levels.assign(m_levels.begin() + static_cast<std::ptrdiff_t>(begin),
+                         m_levels.begin() + static_cast<std::ptrdiff_t>(end));
+    part.m_voicing.assign(m_voicing.begin() + static_cast<std::ptrdiff_t>(begin),
+                          m_voicing.begin() + static_cast<std::ptrdiff_t>(end));
+    if (m_voiceBand.size() > 0)
+        part.m_voiceBand = m_voiceBand.slice(begin * samplesPerHop, (end + 1) * samplesPerHop);
+    return part;
+}
+
 struct FeatureExtractor::Transform : RealTransform {
     std::array<float, window> hann{};
     std::array<int, bandCount + 1> firstBin{};
@@ -64,7 +80,7 @@ void FeatureExtractor::analyseFrame(const float* samples)
     for (std::size_t i = 0; i < window; ++i)
         t.in()[i] = std::isfinite(samples[i]) ? samples[i] * t.hann[i] : 0.0f;
     t.execute();
-    static const float leastPower = std::pow(10.0f, silenceDb / 10);
+    static const float leastPower = powerOfDb(silenceDb);
     Bands levels;
     for (std::size_t b = 0; b < bandCount; ++b) {
         float power = 0;

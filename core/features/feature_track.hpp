@@ -9,6 +9,7 @@
 #include "core/features/voicing.hpp"
 
 #include <array>
+#include <cmath>
 #include <cstddef>
 #include <memory>
 #include <span>
@@ -24,6 +25,13 @@ inline constexpr std::array<int, 21> bandEdgesHz{100,  200,  300,  400,  510,  6
 inline constexpr std::size_t bandCount = bandEdgesHz.size() - 1;
 
 using Bands = std::array<float, bandCount>;
+
+/// The power that a level in dB stands for, relative to that of 0 dB.
+inline float powerOfDb(float db)
+{
+    constexpr float nepersPerDb = 0.2302585f; // ln(10) / 10; exp() is twice as fast as pow()
+    return std::exp(nepersPerDb * db);
+}
 
 /// Level that stands for digital silence, in dB re full scale: below a 16-bit recorder's own noise
 /// in every band, so that two kinds of nothing look alike.
@@ -48,6 +56,9 @@ public:
     /// The sound below 1.8 kHz; empty in a track that was not made from sound.
     const VoiceBand& voiceBand() const { return m_voiceBand; }
     VoiceBand& voiceBand() { return m_voiceBand; }
+
+    /// Frames [begin, end) alone, as if the recording began with the window of the first of them.
+    FeatureTrack slice(std::size_t begin, std::size_t end) const;
 
     /// The middle of a frame's window, in seconds from the start of the recording.
     static double timeOf(std::size_t frame) { return static_cast<double>(frame + 1) * hopSeconds; }

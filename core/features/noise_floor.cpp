@@ -9,8 +9,6 @@ namespace layakari {
 
 namespace {
 
-constexpr auto framesPerStep =
-    static_cast<std::size_t>(NoiseFloor::stepSeconds / FeatureTrack::hopSeconds);
 constexpr auto windowSteps =
     static_cast<std::size_t>(NoiseFloor::windowSeconds / NoiseFloor::stepSeconds);
 // The level is smoothed over this many frames before its minimum is taken.
@@ -38,7 +36,7 @@ Bands minimumBiasDb()
 }
 
 // The lowest smoothed level in each step, per band.
-std::vector<Bands> lowestPerStep(const FeatureTrack& track)
+std::vector<Bands> lowestPerStep(const FeatureTrack& track, std::size_t framesPerStep)
 {
     const std::size_t frames = track.frames();
     std::vector<Bands> lowest((frames + framesPerStep - 1) / framesPerStep);
@@ -69,7 +67,7 @@ float lowestOf(const std::vector<Bands>& lowest, std::size_t band, std::size_t f
 
 NoiseFloor::NoiseFloor(const FeatureTrack& track)
 {
-    const std::vector<Bands> lowest = lowestPerStep(track);
+    const std::vector<Bands> lowest = lowestPerStep(track, framesPerStep);
     const Bands bias = minimumBiasDb();
     const std::size_t steps = lowest.size();
     m_steps.resize(steps);
@@ -122,11 +120,6 @@ void NoiseFloor::refine(const FeatureTrack& track, const std::function<bool(std:
             break;
         }
     }
-}
-
-const Bands& NoiseFloor::at(std::size_t frame) const
-{
-    return m_steps[std::min(frame / framesPerStep, m_steps.size() - 1)];
 }
 
 } // namespace layakari

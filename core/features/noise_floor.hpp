@@ -3,6 +3,7 @@
 
 #include "core/features/feature_track.hpp"
 
+#include <algorithm>
 #include <functional>
 #include <vector>
 
@@ -28,11 +29,17 @@ public:
     /// within `windowSeconds`, the first guess stays. `isQuiet(frame)` says which frames are quiet.
     void refine(const FeatureTrack& track, const std::function<bool(std::size_t)>& isQuiet);
 
-    const Bands& at(std::size_t frame) const;
+    const Bands& at(std::size_t frame) const
+    {
+        return m_steps[std::min(frame / framesPerStep, m_steps.size() - 1)];
+    }
     std::size_t steps() const { return m_steps.size(); }
     const Bands& step(std::size_t index) const { return m_steps[index]; }
 
 private:
+    static constexpr auto framesPerStep =
+        static_cast<std::size_t>(stepSeconds / FeatureTrack::hopSeconds);
+
     std::vector<Bands> m_steps;
     std::vector<Bands> m_firstGuess;
 };

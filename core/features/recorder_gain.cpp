@@ -10,7 +10,7 @@ namespace {
 
 constexpr std::size_t stepFrames = 5;    // 50 ms
 constexpr std::size_t smoothFrames = 21; // centred on a step
-constexpr double shapeShare = 0.05;      // the room's shape is that of its quietest twentieth
+constexpr double shapeShare = 0.06;      // the room's shape is that of most of the quietest moments
 
 // Flat: the rise over the room's shape differs between bands by no more than chance lets it.
 constexpr float flatDb = 1.3f;
@@ -25,13 +25,17 @@ constexpr float leastRiseDb = 1.0f;
 constexpr float usualRiseDb = 2.0f;
 constexpr float fastestRiseDb = 10.0f; // in 0.3 s; a door or a voice rises faster
 constexpr double quietestShare = 0.03;
-constexpr double flatShare = 0.5;
+// Under a gain half of the quietest moments have the room's shape, in other recordings one in
+// fifty.
+constexpr double flatShare = 0.2;
 constexpr float mostOverQuietestDb = 1.0f;
 constexpr std::size_t attackSteps = 3;
+constexpr std::size_t lowBands = 4; // a few narrow bands lie under the room by chance
 
 struct Step {
     float rise = 0; // over the room's shape, mean over bands
     bool isFlat = false;
+    float mostGain = 0; // no band of a sound can lie under the room: by this the gain is bounded
 };
 
 struct Run {
@@ -53,20 +57,6 @@ std::vector<Bands> smoothedSteps(const FeatureTrack& track)
         steps.push_back(mean);
     }
     return steps;
-}
-
-Bands roomShape(const std::vector<Bands>& steps)
-{
-    Bands shape;
-    std::vector<float> levels(steps.size());
-    for (std::size_t b = 0; b < bandCount; ++b) {
-        for (std::size_t s = 0; s < steps.size(); ++s) levels[s] = steps[s][b];
-        const auto low = levels.begin() + static_cast<std::ptrdiff_t>(
-                                              shapeShare * static_cast<double>(levels.size()));
-        std::nth_element(levels.begin(), low, levels.end());
-        shape[b] = *low;
-    }
-    return shape;
 }
 
 // The wider a band, the surer its level: the variance of a level in dB falls with its bins.
@@ -98,28 +88,56 @@ Rise riseOver(const Bands& level, const Bands& shape, const Bands& weights)
     return rise;
 }
 
-// Under a gain the quietest moment of each band is another one, so that the first guess of the
-// shape is skew. The steps that are most like it are of the room, and give a better one.
-Bands refinedShape(const std::vector<Bands>& levels, Bands shape, const Bands& weights)
+float meanLevel(const Bands& level, const Bands& weights)
 {
-    constexpr int looks = 4;
-    constexpr double mostAlike = 0.15;
+    float mean = 0;
+    for (std::size_t b = 0; b < bandCount; ++b) mean += weights[b] * level[b];
+    return mean;
+}
+
+// The mean of the levels that are like `shape` in all but loudness.
+Bands meanOfAlike(const std::vector<Bands>& levels, const Bands& shape, const Bands& weights,
+                  std::size_t& count)
+{
+    Bands mean{};
+    count = 0;
+    for (const Bands& level : levels) {
+        const Rise rise = riseOver(level, shape, weights);
+        if (rise.uneven > flatDb) continue;
+        for (std::size_t b = 0; b < bandCount; ++b) mean[b] += level[b] - rise.mean;
+        ++count;
+    }
+    for (float& m : mean) m /= static_cast<float>(std::max<std::size_t>(1, count));
+    return mean;
+}
+
+// The quietest moments are the room's, some with the end of a breath in them: the shape that most
+// of them share.
+Bands roomShape(const std::vector<Bands>& levels, const Bands& weights)
+{
+    constexpr std::size_t mostTried = 60;
+    constexpr int looks = 2;
+    std::vector<Bands> quiet = levels;
+    const auto end = quiet.begin() + static_cast<std::ptrdiff_t>(
+                                         std::ceil(shapeShare * static_cast<double>(quiet.size())));
+    std::nth_element(quiet.begin(), end - 1, quiet.end(), [&](const Bands& a, const Bands& b) {
+        return meanLevel(a, weights) < meanLevel(b, weights);
+    });
+    quiet.erase(end, quiet.end());
+    Bands shape = quiet.front();
+    std::size_t most = 0;
+    const std::size_t every = std::max<std::size_t>(1, quiet.size() / mostTried);
+    for (std::size_t i = 0; i < quiet.size(); i += every) {
+        std::size_t count = 0;
+        const Bands mean = meanOfAlike(quiet, quiet[i], weights, count);
+        if (count <= most) continue;
+        most = count;
+        shape = mean;
+    }
     for (int look = 0; look < looks; ++look) {
-        std::vector<float> uneven;
-        for (const Bands& level : levels) uneven.push_back(riseOver(level, shape, weights).uneven);
-        std::vector<float> sorted = uneven;
-        const auto limit = sorted.begin() + static_cast<std::ptrdiff_t>(
-                                                mostAlike * static_cast<double>(sorted.size()));
-        std::nth_element(sorted.begin(), limit, sorted.end());
-        Bands mean{};
-        float count = 0;
-        for (std::size_t s = 0; s < levels.size(); ++s) {
-            if (uneven[s] > *limit) continue;
-            const float rise = riseOver(levels[s], shape, weights).mean;
-            for (std::size_t b = 0; b < bandCount; ++b) mean[b] += levels[s][b] - rise;
-            count += 1;
-        }
-        for (std::size_t b = 0; b < bandCount; ++b) shape[b] = mean[b] / std::max(1.0f, count);
+        std::size_t count = 0;
+        const Bands mean = meanOfAlike(levels, shape, weights, count);
+        if (count > 0) shape = mean;
     }
     return shape;
 }
@@ -127,12 +145,15 @@ Bands refinedShape(const std::vector<Bands>& levels, Bands shape, const Bands& w
 std::vector<Step> judgeSteps(const std::vector<Bands>& levels)
 {
     const Bands weights = weightsOfBands();
-    const Bands shape = refinedShape(levels, roomShape(levels), weights);
+    const Bands shape = roomShape(levels, weights);
     std::vector<Step> steps;
     steps.reserve(levels.size());
     for (const Bands& level : levels) {
         const Rise rise = riseOver(level, shape, weights);
-        steps.push_back({rise.mean, rise.uneven < flatDb});
+        std::array<float, bandCount> rises{};
+        for (std::size_t b = 0; b < bandCount; ++b) rises[b] = level[b] - shape[b];
+        std::nth_element(rises.begin(), rises.begin() + lowBands, rises.end());
+        steps.push_back({rise.mean, rise.uneven < flatDb, rises[lowBands]});
     }
     return steps;
 }
@@ -209,7 +230,7 @@ bool looksLikeGain(const std::vector<Step>& steps, const std::vector<Run>& runs)
 }
 
 // The gain at each step: in pauses what the room rose by, never falling; in sounds what comes
-// after.
+// after, or less where that would put them under the room: a loud beginning pushes it further.
 std::vector<float> gainOfSteps(const std::vector<Step>& steps, const std::vector<Run>& runs)
 {
     std::vector<float> gain(steps.size(), 0.0f);
@@ -226,7 +247,8 @@ std::vector<float> gainOfSteps(const std::vector<Step>& steps, const std::vector
             const double share = to < from ? static_cast<double>(s - before + 1) / attackSteps
                                            : static_cast<double>(s - before + 1) /
                                                  static_cast<double>(run.begin - before + 1);
-            gain[s] = from + (to - from) * static_cast<float>(std::min(1.0, share));
+            gain[s] = std::min(from + (to - from) * static_cast<float>(std::min(1.0, share)),
+                               steps[s].mostGain);
         }
     }
     if (!runs.empty())

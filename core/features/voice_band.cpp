@@ -49,4 +49,14 @@ void VoiceBand::push(std::span<const float> samples)
     }
 }
 
+VoiceBand VoiceBand::slice(std::size_t begin, std::size_t end) const
+{
+    VoiceBand part;
+    end = std::min(end, m_sound.size());
+    begin = std::min(begin, end);
+    part.m_sound.assign(m_sound.begin() + static_cast<std::ptrdiff_t>(begin),
+                        m_sound.begin() + static_cast<std::ptrdiff_t>(end));
+    return part;
+}
+
 } // namespace layakari

@@ -22,6 +22,9 @@ public:
     /// as silence.
     void push(std::span<const float> samples);
 
+    /// Samples [begin, end) alone.
+    VoiceBand slice(std::size_t begin, std::size_t end) const;
+
     std::size_t size() const { return m_sound.size(); }
     /// A sample, full scale 1; 0 outside the recording.
     float at(std::ptrdiff_t index) const

@@ -90,22 +90,30 @@ QuietLevel quietLevel(const std::vector<float>& riseDb)
     return quiet;
 }
 
-std::vector<FrameRange> findActivity(const std::vector<float>& meanRiseDb)
+std::vector<float> smoothedRise(const std::vector<float>& meanRiseDb)
 {
-    const std::vector<float> rise = smoothed(runningMedian(meanRiseDb, medianFrames), meanFrames);
+    return smoothed(runningMedian(meanRiseDb, medianFrames), meanFrames);
+}
+
+ActivityLevels activityLevels(const std::vector<float>& rise)
+{
     const QuietLevel quiet = quietLevel(rise);
     const float breath = usualBreathDb(rise, quiet);
-    const float on = quiet.middleDb + std::max({leastOnDb, onSpreads * quiet.spreadDb,
-                                                std::min(mostOnDb, onShareOfBreath * breath)});
-    const float off = quiet.middleDb + std::max({leastOffDb, offSpreads * quiet.spreadDb,
-                                                 std::min(mostOffDb, offShareOfBreath * breath)});
+    return {quiet.middleDb + std::max({leastOnDb, onSpreads * quiet.spreadDb,
+                                       std::min(mostOnDb, onShareOfBreath * breath)}),
+            quiet.middleDb + std::max({leastOffDb, offSpreads * quiet.spreadDb,
+                                       std::min(mostOffDb, offShareOfBreath * breath)})};
+}
+
+std::vector<FrameRange> findActivity(const std::vector<float>& rise, const ActivityLevels& levels)
+{
     std::vector<FrameRange> ranges;
     for (std::size_t i = 0; i < rise.size(); ++i) {
-        if (rise[i] < on) continue;
+        if (rise[i] < levels.onDb) continue;
         std::size_t begin = i;
         const std::size_t least = ranges.empty() ? 0 : ranges.back().end;
-        while (begin > least && rise[begin - 1] > off) --begin;
-        while (i < rise.size() && rise[i] > off) ++i;
+        while (begin > least && rise[begin - 1] > levels.offDb) --begin;
+        while (i < rise.size() && rise[i] > levels.offDb) ++i;
         if (static_cast<double>(i - begin) * FeatureTrack::hopSeconds >= knockSeconds)
             ranges.push_back({begin, i});
     }

@@ -16,17 +16,28 @@ struct FrameRange {
     double seconds() const { return static_cast<double>(size()) * FeatureTrack::hopSeconds; }
 };
 
-/// What quiet looks like in a recording, in dB of `Rise::meanDb` after smoothing.
+/// What quiet looks like in a recording, in dB of `riseOverFloor` after smoothing.
 struct QuietLevel {
     float middleDb = 0;
     float spreadDb = 0;
 };
 
-/// The stretches in which something sounds: the smoothed rise passes a threshold well above the
-/// spread of quiet, and lasts until it is back near quiet (hysteresis). Sounds shorter than
-/// `knockSeconds` are left out: knocks, ticks and clicks, which no breath is. Empty for an empty or
-/// an even recording.
-std::vector<FrameRange> findActivity(const std::vector<float>& meanRiseDb);
+/// Where a sound begins to be one, and where it has ended: well above the spread of quiet, and back
+/// near quiet. In dB of `riseOverFloor` after smoothing.
+struct ActivityLevels {
+    float onDb = 0;
+    float offDb = 0;
+};
+ActivityLevels activityLevels(const std::vector<float>& smoothedRiseDb);
+
+/// The rise as activity is looked for in it: without what is shorter than 50 ms.
+std::vector<float> smoothedRise(const std::vector<float>& meanRiseDb);
+
+/// The stretches in which something sounds: the smoothed rise passes the upper level, and lasts
+/// until it is under the lower one (hysteresis). Sounds shorter than `knockSeconds` are left out:
+/// knocks, ticks and clicks, which no breath is. Empty for an empty or an even recording.
+std::vector<FrameRange> findActivity(const std::vector<float>& smoothedRiseDb,
+                                     const ActivityLevels& levels);
 
 inline constexpr double knockSeconds = 0.18;
 

@@ -84,7 +84,7 @@ float Burst::unlike(const Burst& other) const
 std::vector<Burst> findBursts(const FeatureTrack& track, const NoiseFloor& floor)
 {
     if (track.frames() < 2 * (reach + 2)) return {};
-    const std::vector<float> riseDb = riseOverFloor(track, floor, BandWeights::equal()).powerDb;
+    const std::vector<float> riseDb = powerOverFloor(track, floor, BandWeights::equal());
     const std::vector<float> even = smoothed(riseDb, 3);
     std::vector<float> steepness(even.size(), 0.0f);
     for (std::size_t i = reach; i + reach < even.size(); ++i)

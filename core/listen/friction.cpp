@@ -29,7 +29,7 @@ constexpr float rough = 0.25f;
 float levelOf(const Bands& bands)
 {
     float power = 0;
-    for (std::size_t b = firstBand; b < bandCount; ++b) power += std::pow(10.0f, bands[b] / 10);
+    for (std::size_t b = firstBand; b < bandCount; ++b) power += powerOfDb(bands[b]);
     return 10 * std::log10(power);
 }
 
@@ -39,7 +39,7 @@ float brightnessOf(const Bands& bands)
     float power = 0;
     float sum = 0;
     for (std::size_t b = firstBand; b < bandCount; ++b) {
-        const float p = std::pow(10.0f, bands[b] / 10);
+        const float p = powerOfDb(bands[b]);
         power += p;
         sum += p * std::log2(static_cast<float>(bandEdgesHz[b] + bandEdgesHz[b + 1]) / 2);
     }

@@ -61,12 +61,13 @@ struct Sound {
 
 class Listener {
 public:
-    Listener(const FeatureTrack& track, const std::vector<FrameRange>& voices,
+    // `floor`: the first guess of the room that `track` was recorded in.
+    Listener(const FeatureTrack& track, NoiseFloor floor, const std::vector<FrameRange>& voices,
              const Progress& progress)
         : m_track(track),
           m_voices(voices),
           m_progress(progress),
-          m_floor(track),
+          m_floor(std::move(floor)),
           m_weights(BandWeights::equal())
     {
     }
@@ -77,14 +78,17 @@ public:
         heard.durationS = static_cast<double>(m_track.frames() + 1) * FeatureTrack::hopSeconds;
         // Each look at the recording makes the floor and the weights better for the next.
         for (int look = 0; look < looks; ++look) {
-            m_rise = riseOverFloor(m_track, m_floor, m_weights);
-            m_ranges = findActivity(m_rise.meanDb);
+            m_riseDb = riseOverFloor(m_track, m_floor, m_weights);
+            const std::vector<float> rise = smoothedRise(m_riseDb);
+            m_levels = activityLevels(rise);
+            m_ranges = findActivity(rise, m_levels);
             if (look + 1 == looks) break;
             const auto nearSound = activeFrames(m_track.frames(), m_ranges, guardFrames);
             m_floor.refine(m_track, [&](std::size_t i) { return !nearSound[i]; });
             m_weights = weighBands(m_track, m_floor, activeFrames(m_track.frames(), m_ranges, 0));
             m_progress.tell(0.4 * (look + 1) / looks);
         }
+        m_powerDb = powerOverFloor(m_track, m_floor, m_weights);
         findSounds();
         reviewTurns();
         dropSwellsOfTheRoom();
@@ -93,6 +97,7 @@ public:
         closeShortPauses();
         makeSpans(heard);
         measureLevels(heard);
+        heard.room = {m_floor.at(m_track.frames() - 1), m_weights, m_levels};
         return heard;
     }
 
@@ -102,13 +107,15 @@ private:
     const Progress& m_progress;
     NoiseFloor m_floor;
     BandWeights m_weights;
-    Rise m_rise;
+    std::vector<float> m_riseDb;  // for activity
+    std::vector<float> m_powerDb; // for boundaries
+    ActivityLevels m_levels;
     std::vector<FrameRange> m_ranges;
     std::vector<Sound> m_sounds;
 
     void findSounds()
     {
-        const auto turns = findTurns(m_track, m_floor, m_weights.power, m_rise.powerDb, m_ranges);
+        const auto turns = findTurns(m_track, m_floor, m_weights.power, m_powerDb, m_ranges);
         for (std::size_t r = 0; r < m_ranges.size(); ++r) {
             const FrameRange& range = m_ranges[r];
             Edge start{BoundaryKind::Onset, range.begin, {}};
@@ -265,14 +272,14 @@ private:
             if (touches) {
                 FrameRange reach = reachOf(i, true);
                 sound.start.moment =
-                    refineBoundary(m_rise.powerDb, BoundaryKind::Turn, sound.start.frame, reach);
+                    refineBoundary(m_powerDb, BoundaryKind::Turn, sound.start.frame, reach);
                 m_sounds[i - 1].end.moment = sound.start.moment;
             } else {
-                sound.start.moment = refineBoundary(m_rise.powerDb, BoundaryKind::Onset,
+                sound.start.moment = refineBoundary(m_powerDb, BoundaryKind::Onset,
                                                     sound.start.frame, reachOf(i, true));
             }
             if (sound.end.kind == BoundaryKind::Offset)
-                sound.end.moment = refineBoundary(m_rise.powerDb, BoundaryKind::Offset,
+                sound.end.moment = refineBoundary(m_powerDb, BoundaryKind::Offset,
                                                   sound.end.frame, reachOf(i, false));
             if (i % 16 == 0)
                 m_progress.tell(0.4 + 0.5 * static_cast<double>(i) /
@@ -363,9 +370,9 @@ private:
         double total = 0;
         for (std::size_t i = begin; i < end; ++i) {
             for (std::size_t b = 0; b < bandCount; ++b)
-                power[b] += std::pow(10.0f, (m_track.levels(i)[b] - m_floor.at(i)[b]) / 10) /
+                power[b] += powerOfDb(m_track.levels(i)[b] - m_floor.at(i)[b]) /
                             static_cast<float>(end - begin);
-            const double loudness = std::max(0.0f, m_rise.meanDb[i]);
+            const double loudness = std::max(0.0f, m_riseDb[i]);
             weighted += loudness * static_cast<double>(i - begin);
             total += loudness;
         }
@@ -402,8 +409,8 @@ private:
             if (span.kind != HeardSpan::Kind::Breath) continue;
             for (std::size_t i = m_track.frameAt(span.startS); i < m_track.frameAt(span.endS);
                  ++i) {
-                breath += std::pow(10.0, levels[i] / 10);
-                quiet += std::pow(10.0, totalDb(m_floor.at(i)) / 10);
+                breath += powerOfDb(levels[i]);
+                quiet += powerOfDb(totalDb(m_floor.at(i)));
                 frames += 1;
             }
         }
@@ -413,7 +420,7 @@ private:
     static float totalDb(const Bands& bands)
     {
         float power = 0;
-        for (const float level : bands) power += std::pow(10.0f, level / 10);
+        for (const float level : bands) power += powerOfDb(level);
         return 10 * std::log10(power);
     }
 };
@@ -459,14 +466,17 @@ Heard listenTo(const FeatureTrack& track, const Progress& progress)
     const FeatureTrack& clean = painted ? *painted : track;
     std::vector<FrameRange> filled = apart;
     filled.insert(filled.end(), voices.begin(), voices.end());
-    std::vector<HeardStrokeRun> runs = findStrokeRuns(clean, NoiseFloor(clean), filled);
+    NoiseFloor floor(clean);
+    std::vector<HeardStrokeRun> runs = findStrokeRuns(clean, floor, filled);
     std::optional<FeatureTrack> calm;
     if (!runs.empty()) calm = asRoom(clean, framesOf(runs, clean));
     const FeatureTrack& breathing = calm ? *calm : clean;
     const std::vector<float> gain = findRecorderGain(breathing);
     std::optional<FeatureTrack> even;
     if (!gain.empty()) even = withoutGain(breathing, gain);
-    Heard heard = Listener(even ? *even : breathing, voices, progress).run();
+    const FeatureTrack& last = even ? *even : breathing;
+    if (&last != &clean) floor = NoiseFloor(last);
+    Heard heard = Listener(last, std::move(floor), voices, progress).run();
     if (!gain.empty()) heard.recorderGainDb = *std::max_element(gain.begin(), gain.end());
     for (const FrameRange& voice : voices) {
         heard.voices.push_back(

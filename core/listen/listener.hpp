@@ -5,6 +5,7 @@
 
 #include "core/base/progress.hpp"
 #include "core/features/feature_track.hpp"
+#include "core/listen/activity.hpp"
 #include "core/listen/hums.hpp"
 #include "core/listen/strokes.hpp"
 
@@ -52,6 +53,14 @@ struct HeardVoice {
     double endS = 0;
 };
 
+/// What has been learned of a room by the end of a recording: with it the next moment can be heard
+/// before the sound after it is known.
+struct LearnedRoom {
+    Bands floor{};
+    BandWeights weights;
+    ActivityLevels levels;
+};
+
 /// Spans in time order from the first to the last sound, without gaps but for pauses that are too
 /// short to be holds; there a breath ends where the next begins.
 struct Heard {
@@ -65,6 +74,7 @@ struct Heard {
     std::vector<HeardStrokeRun> strokeRuns;
     double speechShare = 0;    ///< of the time, in which somebody speaks
     double recorderGainDb = 0; ///< by how much a recorder's automatic gain moved; 0 without one
+    LearnedRoom room;
     /// Of breaths and hums, in which inhale and exhale can be told apart.
     bool anyBreath() const;
 };

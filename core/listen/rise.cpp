@@ -24,26 +24,39 @@ BandWeights BandWeights::equal()
     return weights;
 }
 
-Rise riseOverFloor(const FeatureTrack& track, const NoiseFloor& floor, const BandWeights& weights)
+float riseOfFrame(const Bands& levels, const Bands& room, const BandWeights& weights)
 {
-    Rise rise;
-    rise.meanDb.reserve(track.frames());
-    rise.powerDb.reserve(track.frames());
-    for (std::size_t i = 0; i < track.frames(); ++i) {
+    float bright = 0;
+    float dark = 0;
+    for (std::size_t b = 0; b < bandCount; ++b) {
+        const float bounded = std::clamp(levels[b] - room[b], leastRiseDb, mostRiseDb);
+        bright += weights.detectors[0][b] * bounded;
+        dark += weights.detectors[1][b] * bounded;
+    }
+    return std::max(bright, dark);
+}
+
+std::vector<float> riseOverFloor(const FeatureTrack& track, const NoiseFloor& floor,
+                                 const BandWeights& weights)
+{
+    std::vector<float> rise(track.frames());
+    for (std::size_t i = 0; i < rise.size(); ++i)
+        rise[i] = riseOfFrame(track.levels(i), floor.at(i), weights);
+    return rise;
+}
+
+std::vector<float> powerOverFloor(const FeatureTrack& track, const NoiseFloor& floor,
+                                  const BandWeights& weights)
+{
+    constexpr float leastPower = 1e-6f;
+    std::vector<float> rise(track.frames());
+    for (std::size_t i = 0; i < rise.size(); ++i) {
         const Bands& levels = track.levels(i);
         const Bands& room = floor.at(i);
-        float bright = 0;
-        float dark = 0;
-        float power = 0;
-        for (std::size_t b = 0; b < bandCount; ++b) {
-            const float difference = levels[b] - room[b];
-            const float bounded = std::clamp(difference, leastRiseDb, mostRiseDb);
-            bright += weights.detectors[0][b] * bounded;
-            dark += weights.detectors[1][b] * bounded;
-            power += weights.power[b] * std::exp(0.2302585f * difference); // ln(10) / 10
-        }
-        rise.meanDb.push_back(std::max(bright, dark));
-        rise.powerDb.push_back(10 * std::log10(power + 1e-6f));
+        float power = leastPower;
+        for (std::size_t b = 0; b < bandCount; ++b)
+            if (weights.power[b] > 0) power += weights.power[b] * powerOfDb(levels[b] - room[b]);
+        rise[i] = 10 * std::log10(power);
     }
     return rise;
 }
@@ -58,17 +71,24 @@ using Matrix = Eigen::Matrix<double, bandCount, bandCount>;
 std::vector<std::pair<Vector, bool>>
 smoothedRises(const FeatureTrack& track, const NoiseFloor& floor, const std::vector<bool>& active)
 {
-    constexpr std::size_t width = 11;
     constexpr std::size_t step = 5;
-    std::vector<std::pair<Vector, bool>> rises;
-    for (std::size_t i = width / 2; i + width / 2 < track.frames(); i += step) {
-        Vector mean = Vector::Zero();
-        for (std::size_t k = i - width / 2; k <= i + width / 2; ++k)
+    constexpr std::size_t width = 11; // two steps and the frame between them
+    const std::size_t steps = track.frames() / step;
+    std::vector<Vector> sums(steps, Vector::Zero());
+    const auto riseOf = [&](std::size_t frame, std::size_t band) {
+        return std::clamp(track.levels(frame)[band] - floor.at(frame)[band], leastRiseDb,
+                          mostRiseDb);
+    };
+    for (std::size_t s = 0; s < steps; ++s)
+        for (std::size_t i = s * step; i < (s + 1) * step; ++i)
             for (std::size_t b = 0; b < bandCount; ++b)
-                mean[static_cast<Eigen::Index>(b)] +=
-                    std::clamp(track.levels(k)[b] - floor.at(k)[b], leastRiseDb, mostRiseDb) /
-                    static_cast<float>(width);
-        rises.emplace_back(mean, active[i]);
+                sums[s][static_cast<Eigen::Index>(b)] += riseOf(i, b);
+    std::vector<std::pair<Vector, bool>> rises;
+    for (std::size_t s = 1; s * step + step < track.frames() && s < steps; ++s) {
+        Vector mean = sums[s - 1] + sums[s];
+        for (std::size_t b = 0; b < bandCount; ++b)
+            mean[static_cast<Eigen::Index>(b)] += riseOf(s * step + step, b);
+        rises.emplace_back(mean / static_cast<double>(width), active[s * step]);
     }
     return rises;
 }

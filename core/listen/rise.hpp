@@ -8,16 +8,6 @@
 
 namespace layakari {
 
-/// How far the sound rises over the room, per frame.
-struct Rise {
-    /// Weighted sum over the bands of the rise in dB, the larger for the two kinds of breath: finds
-    /// activity.
-    std::vector<float> meanDb;
-    /// Rise of the weighted sum of whitened power in dB: follows a fading breath further down, and
-    /// a ramp of flow has a simple form in it; places boundaries.
-    std::vector<float> powerDb;
-};
-
 /// How the bands are weighed to tell breath from room.
 struct BandWeights {
     /// One set for the brighter and one for the darker half of what sounds. Weights may be
@@ -30,8 +20,17 @@ struct BandWeights {
     static BandWeights equal();
 };
 
-/// Both lists have one value a frame.
-Rise riseOverFloor(const FeatureTrack& track, const NoiseFloor& floor, const BandWeights& weights);
+/// How far a frame rises over the room: weighted sum over the bands of the rise in dB, the larger for
+/// the two kinds of breath. Finds activity.
+float riseOfFrame(const Bands& levels, const Bands& room, const BandWeights& weights);
+/// The same of all frames.
+std::vector<float> riseOverFloor(const FeatureTrack& track, const NoiseFloor& floor,
+                                 const BandWeights& weights);
+
+/// Rise of the weighted sum of whitened power in dB, of all frames: follows a fading breath further
+/// down, and a ramp of flow has a simple form in it. Places boundaries.
+std::vector<float> powerOverFloor(const FeatureTrack& track, const NoiseFloor& floor,
+                                  const BandWeights& weights);
 
 /// Weights learned from the recording: Fisher's linear discriminant (Ann. Eugenics 7, 1936) of
 /// active against quiet frames, over levels smoothed by a tenth of a second, with the covariance of

@@ -167,10 +167,16 @@ Result<Listened> listenToFile(const std::filesystem::path& path, const Progress&
         path, [&](std::span<const float> block) { features.push(block); }, damage, decoding);
     features.finish();
     if (!info) return fail(info.error());
-    Listened listened{*std::move(info), extractor.take(), {}, {}};
     const Progress listening{
         [&](double f) { progress.tell(decodingShare + (1 - decodingShare) * f); }, progress.stop};
-    listened.heard = listenTo(listened.track, listening);
+    return listenToSound(*std::move(info), extractor.take(), damage, listening);
+}
+
+Listened listenToSound(RecordingInfo recording, FeatureTrack track, const SoundDamage& damage,
+                       const Progress& progress)
+{
+    Listened listened{std::move(recording), std::move(track), {}, {}};
+    listened.heard = listenTo(listened.track, progress);
     listened.quality =
         judgeQuality(listened.heard, damage, findFaults(listened.track, listened.heard));
     return listened;
@@ -265,12 +271,18 @@ void measureReading(Reading& reading)
 
 Reading readAgainst(const Listened& listened, const std::optional<Plan>& plan, const Known& known)
 {
+    return readHeard({listened.recording, listened.quality, listened.heard, listened.track}, plan,
+                     known);
+}
+
+Reading readHeard(const HeardSoFar& so, const std::optional<Plan>& plan, const Known& known)
+{
     Reading reading;
-    reading.recording = listened.recording;
+    reading.recording = so.recording;
     reading.plan = plan;
-    reading.quality = listened.quality;
+    reading.quality = so.quality;
     const Plan* intended = plan ? &*plan : nullptr;
-    const Heard heard = plan ? withSlowBellows(listened.heard, unfold(*plan)) : listened.heard;
+    const Heard heard = plan ? withSlowBellows(so.heard, unfold(*plan)) : so.heard;
     const BreathClasses classes = sortBreaths(heard, {}, known.profile ? &*known.profile : nullptr);
     const Alignment alignment = align(heard, classes, intended, known.kindAIsInhale);
     reading.kindAIsInhale = alignment.aIsInhale;
@@ -284,7 +296,7 @@ Reading readAgainst(const Listened& listened, const std::optional<Plan>& plan, c
     doubtUnreadable(reading);
     reading.strokeRuns = readStrokeRuns(heard, plan);
     reading.hums = readHums(heard, reading);
-    reading.ocean = readOcean(listened.track, reading);
+    reading.ocean = readOcean(so.track, reading);
     measureReading(reading);
     reading.strainSigns =
         strainSigns(reading.phases, reading.cycles, levelsOf(heard, reading.phases));
@@ -292,7 +304,7 @@ Reading readAgainst(const Listened& listened, const std::optional<Plan>& plan, c
     reading.strainSigns.insert(reading.strainSigns.end(), more.begin(), more.end());
     std::stable_sort(reading.strainSigns.begin(), reading.strainSigns.end(),
                      [](const StrainSign& a, const StrainSign& b) { return a.atS < b.atS; });
-    reading.guide = findGuideCount(listened.heard.voices);
+    reading.guide = findGuideCount(so.heard.voices);
     return reading;
 }
 

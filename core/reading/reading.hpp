@@ -66,6 +66,10 @@ struct Listened {
 /// Decodes and listens. Errors as `decodeRecording`. No breathing in it is not an error here.
 Result<Listened> listenToFile(const std::filesystem::path& path, const Progress& progress = {});
 
+/// The same for sound that is in memory, whose features are `track`.
+Listened listenToSound(RecordingInfo recording, FeatureTrack track, const SoundDamage& damage,
+                       const Progress& progress = {});
+
 /// What is known of a recording's breaths beside their sound.
 struct Known {
     std::optional<BreathProfile> profile; ///< of the person who practised
@@ -77,6 +81,15 @@ struct Known {
 /// Names, aligns and measures; fast enough to be done while a person waits for a click.
 Reading readAgainst(const Listened& listened, const std::optional<Plan>& plan,
                     const Known& known = {});
+
+/// A recording that may still be going on: what a `Listened` has, wherever it is kept.
+struct HeardSoFar {
+    const RecordingInfo& recording;
+    const Quality& quality;
+    const Heard& heard;
+    const FeatureTrack& track;
+};
+Reading readHeard(const HeardSoFar& so, const std::optional<Plan>& plan, const Known& known = {});
 
 /// Fills in all figures of a reading that follow from its phases and cycles.
 void measureReading(Reading& reading);

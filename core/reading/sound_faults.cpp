@@ -22,7 +22,7 @@ bool isNothing(const Bands& levels)
 float totalDb(const Bands& levels)
 {
     float power = 0;
-    for (const float level : levels) power += std::pow(10.0f, level / 10);
+    for (const float level : levels) power += powerOfDb(level);
     return 10 * std::log10(power);
 }
 

@@ -1,11 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
 // Runs the desktop's tests with a real application: offscreen unless a display was asked for.
-#define CATCH_CONFIG_RUNNER
 #include "desktop/theme/theme.hpp"
+#include "tests/support/catch.hpp"
 
 #include <QApplication>
-#include <catch2/catch.hpp>
 
 int main(int argc, char** argv)
 {
@@ -13,5 +12,5 @@ int main(int argc, char** argv)
     QApplication app(argc, argv);
     QApplication::setApplicationName(QStringLiteral("layakari-test"));
     layakari::applyTheme(layakari::Theme::paperTheme());
-    return Catch::Session().run(argc, argv);
+    return layakari::runTests(argc, argv);
 }

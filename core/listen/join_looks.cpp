@@ -1,0 +1,95 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/listen/join_looks.hpp"
+
+#include <cmath>
+
+namespace layakari {
+
+namespace {
+
+// Two looks place one boundary within this of each other, or they mean two.
+constexpr double sameBoundarySeconds = 0.1;
+
+void moveBy(Heard& heard, double seconds)
+{
+    const auto frames = static_cast<std::size_t>(std::lround(seconds / FeatureTrack::hopSeconds));
+    heard.durationS += seconds;
+    for (HeardSpan& span : heard.spans) {
+        span.startS += seconds;
+        span.endS += seconds;
+    }
+    for (HeardVoice& voice : heard.voices) {
+        voice.startS += seconds;
+        voice.endS += seconds;
+    }
+    for (HeardHum& hum : heard.hums) {
+        hum.startS += seconds;
+        hum.endS += seconds;
+        hum.firstFrame += frames;
+        for (HeardHum::Break& gap : hum.breaks) {
+            gap.startS += seconds;
+            gap.endS += seconds;
+        }
+    }
+    for (HeardStrokeRun& run : heard.strokeRuns) {
+        run.startS += seconds;
+        run.endS += seconds;
+        for (HeardStroke& stroke : run.strokes) {
+            stroke.timeS += seconds;
+            if (stroke.inhaleTimeS) *stroke.inhaleTimeS += seconds;
+        }
+    }
+}
+
+double meetingPoint(const Heard& earlier, const Heard& later, double laterStartS)
+{
+    const double until = laterStartS + joinGuardSeconds;
+    for (auto span = earlier.spans.rbegin(); span != earlier.spans.rend(); ++span) {
+        if (span->endS > until || span->endS <= laterStartS) continue;
+        for (const HeardSpan& other : later.spans)
+            if (std::fabs(other.startS - span->endS) < sameBoundarySeconds) return span->endS;
+    }
+    return until;
+}
+
+// With what it points to.
+void take(Heard& into, HeardSpan span, const Heard& from)
+{
+    if (span.kind == HeardSpan::Kind::Hum) {
+        into.hums.push_back(from.hums[span.index]);
+        span.index = into.hums.size() - 1;
+    }
+    if (span.kind == HeardSpan::Kind::Strokes) {
+        into.strokeRuns.push_back(from.strokeRuns[span.index]);
+        span.index = into.strokeRuns.size() - 1;
+    }
+    into.spans.push_back(span);
+}
+
+} // namespace
+
+Heard joinLooks(const Heard& earlier, Heard later, double laterStartS)
+{
+    moveBy(later, laterStartS);
+    const double meet = meetingPoint(earlier, later, laterStartS);
+    Heard whole = later;
+    whole.spans.clear();
+    whole.voices.clear();
+    whole.hums.clear();
+    whole.strokeRuns.clear();
+    for (const HeardSpan& span : earlier.spans)
+        if (span.endS <= meet) take(whole, span, earlier);
+    for (const HeardVoice& voice : earlier.voices)
+        if (voice.endS <= meet) whole.voices.push_back(voice);
+    const double from = whole.spans.empty() ? 0 : whole.spans.back().endS;
+    for (HeardSpan span : later.spans) {
+        if ((span.startS + span.endS) / 2 <= meet || span.endS <= from) continue;
+        if (span.startS - sameBoundarySeconds < from) span.startS = from;
+        take(whole, span, later);
+    }
+    for (const HeardVoice& voice : later.voices)
+        if (voice.endS > meet) whole.voices.push_back(voice);
+    return whole;
+}
+
+} // namespace layakari

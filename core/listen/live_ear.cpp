@@ -1,0 +1,194 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/listen/live_ear.hpp"
+
+#include "core/listen/join_looks.hpp"
+#include "core/listen/turns.hpp"
+
+#include <algorithm>
+
+namespace layakari {
+
+namespace {
+
+constexpr std::size_t framesIn(double seconds)
+{
+    return static_cast<std::size_t>(seconds / FeatureTrack::hopSeconds + 0.5);
+}
+
+// The first look comes when there may have been a pause; then often, until the room is known.
+constexpr std::size_t firstLook = framesIn(1.5);
+constexpr std::size_t earlyLook = framesIn(1);
+constexpr std::size_t knownAfter = framesIn(20);
+
+// A median of this many frames lets no tick through that is shorter than 40 ms, and is as late.
+constexpr std::size_t medianFrames = 9;
+constexpr std::size_t late = medianFrames / 2;
+// How long a change must last before it is said. With the median's 40 ms, the window's 20 and the
+// slope of a breath that swells this stays under a fifth of a second.
+constexpr std::size_t soundLasts = framesIn(0.04);
+constexpr std::size_t quietLasts = framesIn(0.06);
+// A dip by this share of the breath's own rise, and back up by that: a turn where it is deep, or
+// where the sound after it differs from the one before. Only a guess: the next look confirms it or
+// takes it back.
+constexpr float deepFall = 0.5f;
+constexpr float slightFall = 0.3f;
+constexpr float turnRise = 0.2f;
+constexpr float leastFallDb = 3;
+constexpr float leastRiseDb = 2;
+constexpr float otherSoundDb = 3.5f;
+constexpr std::size_t besideFrames = framesIn(0.5);
+constexpr std::size_t guardFrames = framesIn(0.05);
+// What changed so shortly before a look is known better in passing: the look saw only its edge.
+constexpr double freshSeconds = 0.35;
+constexpr std::size_t backFrames = framesIn(0.5); // how far an onset is followed back
+constexpr double inPassingSdSeconds = 0.08;
+constexpr float voiced = 0.6f; // Voicing::strength of a voice; of noise some 0.3
+
+} // namespace
+
+bool LiveEar::push(std::span<const float> samples)
+{
+    m_extractor.push(samples);
+    bool looked = false;
+    const std::size_t frames = m_extractor.track().frames();
+    while (m_nextFrame < frames) {
+        const std::size_t until = std::min(frames, std::max(m_nextLook, firstLook));
+        for (; m_nextFrame < until; ++m_nextFrame)
+            if (m_present) hearFrame(m_nextFrame);
+        if (m_nextFrame < firstLook || m_nextFrame < m_nextLook) break;
+        look();
+        looked = true;
+        m_nextLook =
+            m_nextFrame + (m_nextFrame < knownAfter ? earlyLook : framesIn(lookEverySeconds));
+    }
+    return looked;
+}
+
+float LiveEar::steadyRise() const
+{
+    std::array<float, medianFrames> last{};
+    const std::size_t count = std::min(m_rise.size(), medianFrames);
+    std::copy(m_rise.end() - static_cast<std::ptrdiff_t>(count), m_rise.end(), last.begin());
+    const auto middle = last.begin() + static_cast<std::ptrdiff_t>(count / 2);
+    std::nth_element(last.begin(), middle, last.begin() + static_cast<std::ptrdiff_t>(count));
+    return *middle;
+}
+
+void LiveEar::hearFrame(std::size_t frame)
+{
+    const LearnedRoom& room = m_heard.room;
+    const FeatureTrack& track = m_extractor.track();
+    m_rise.push_back(riseOfFrame(track.levels(frame), room.floor, room.weights));
+    if (m_rise.size() > backFrames) m_rise.erase(m_rise.begin());
+    const float rise = steadyRise();
+    const Voicing& voicing = track.voicing(frame);
+    m_present->pitchHz = m_present->sounds() && voicing.strength > voiced ? voicing.pitchHz : 0;
+
+    const bool other = m_present->sounds() ? rise < room.levels.offDb : rise > room.levels.onDb;
+    if (!other) m_changedAt = frame;
+    if (other && frame - m_changedAt >= (m_present->sounds() ? quietLasts : soundLasts)) {
+        std::size_t first = m_changedAt - std::min(m_changedAt, late);
+        if (!m_present->sounds()) // back to where it left the quiet
+            for (std::size_t back = m_rise.size(); back-- > 0 && m_rise[back] > room.levels.offDb;)
+                first = std::min(first, frame - (m_rise.size() - 1 - back));
+        begin(!m_present->sounds(), first, false);
+        return;
+    }
+    if (m_present->sounds()) followDip(frame, rise);
+}
+
+// Flow that stops and comes back has turned: where it fell deep, or where the sound is another one
+// since.
+void LiveEar::followDip(std::size_t frame, float rise)
+{
+    if (rise > m_peak) {
+        m_peak = m_valley = rise;
+        m_valleyFrame = frame - std::min(frame, late);
+    }
+    if (rise < m_valley) {
+        m_valley = rise;
+        m_valleyFrame = frame - std::min(frame, late);
+    }
+    const float fall = m_peak - m_valley;
+    const bool longEnough =
+        FeatureTrack::timeOf(m_valleyFrame) - m_present->sinceS > shortestBreathSeconds;
+    if (!longEnough || fall < std::max(leastFallDb, slightFall * m_peak) ||
+        rise - m_valley < std::max(leastRiseDb, turnRise * m_peak))
+        return;
+    if (fall > deepFall * m_peak || soundsOtherThanBefore(frame)) begin(true, m_valleyFrame, true);
+}
+
+bool LiveEar::soundsOtherThanBefore(std::size_t frame) const
+{
+    const FeatureTrack& track = m_extractor.track();
+    const auto shapeOf = [&](std::size_t first, std::size_t last) {
+        Bands shape{};
+        for (std::size_t i = first; i < last; ++i)
+            for (std::size_t b = 0; b < bandCount; ++b)
+                shape[b] +=
+                    (track.levels(i)[b] - m_heard.room.floor[b]) / static_cast<float>(last - first);
+        return shape;
+    };
+    const std::size_t before = m_valleyFrame - std::min(m_valleyFrame, besideFrames);
+    if (frame <= m_valleyFrame || before + guardFrames >= m_valleyFrame) return false;
+    return contrastDb(shapeOf(before, m_valleyFrame - guardFrames),
+                      shapeOf(m_valleyFrame, frame + 1), m_heard.room.weights.power) > otherSoundDb;
+}
+
+// What was present is over and becomes the past.
+void LiveEar::begin(bool sounds, std::size_t frame, bool turned)
+{
+    const double since = std::max(m_present->sinceS, FeatureTrack::timeOf(frame));
+    HeardSpan past;
+    past.kind = m_present->kind;
+    past.startS = m_present->sinceS;
+    past.endS = since;
+    past.startSdS = past.endSdS = inPassingSdSeconds;
+    // A hum or a run that a look has found goes on as a breath until the next one.
+    if (past.kind != HeardSpan::Kind::Silence) past.kind = HeardSpan::Kind::Breath;
+    if (past.seconds() > 0) m_heard.spans.push_back(past);
+    m_present =
+        Present{sounds ? HeardSpan::Kind::Breath : HeardSpan::Kind::Silence, since, turned, 0};
+    m_changedAt = m_nextFrame;
+    m_peak = m_valley = 0;
+}
+
+// What reaches the edge of a look is not over: it is taken from `heard`.
+LiveEar::Present LiveEar::presentIn(Heard& heard) const
+{
+    constexpr double edgeSeconds = 0.25;
+    if (heard.spans.empty()) return {};
+    const HeardSpan last = heard.spans.back();
+    if (last.endS < FeatureTrack::timeOf(m_nextFrame) - edgeSeconds)
+        return {HeardSpan::Kind::Silence, last.endS, false, 0};
+    heard.spans.pop_back();
+    const bool turned = last.kind != HeardSpan::Kind::Silence && !heard.spans.empty() &&
+                        heard.spans.back().kind != HeardSpan::Kind::Silence &&
+                        heard.spans.back().endS >= last.startS;
+    return {last.kind, last.startS, turned, 0};
+}
+
+bool LiveEar::isFresh(const Present& seen) const
+{
+    return m_present && m_present->sounds() != seen.sounds() &&
+           FeatureTrack::timeOf(m_nextFrame) - m_present->sinceS < freshSeconds;
+}
+
+void LiveEar::look()
+{
+    const std::size_t first = m_nextFrame - std::min(m_nextFrame, framesIn(windowSeconds));
+    Heard heard = joinLooks(m_heard, listenTo(m_extractor.track().slice(first, m_nextFrame)),
+                            static_cast<double>(first) * FeatureTrack::hopSeconds);
+    Present seen = presentIn(heard);
+    if (isFresh(seen)) {
+        seen = *m_present;
+        while (!heard.spans.empty() && heard.spans.back().startS >= seen.sinceS)
+            heard.spans.pop_back();
+        if (!heard.spans.empty()) heard.spans.back().endS = seen.sinceS;
+    }
+    if (!m_present || seen.sinceS != m_present->sinceS) m_peak = m_valley = 0;
+    m_heard = std::move(heard);
+    m_present = seen;
+}
+
+} // namespace layakari

@@ -1,0 +1,72 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// The first look at a sound, while it comes in: what sounds now, at most a fifth of a second late.
+#pragma once
+
+#include "core/listen/listener.hpp"
+
+#include <optional>
+#include <span>
+#include <vector>
+
+namespace layakari {
+
+/// Hears a stream. Between two full looks each new frame is held against what the last look learned
+/// of the room; a full look is `listenTo` over the last `windowSeconds`, taken every
+/// `lookEverySeconds`, and puts right what was heard in passing. What lies before that window stays
+/// as it was heard. Keeps the features of everything, so that `listenTo(ear.track())` is the second
+/// look at the end.
+class LiveEar {
+public:
+    /// As `NoiseFloor` needs it to see over the longest breath on both sides.
+    static constexpr double windowSeconds = 60;
+    static constexpr double lookEverySeconds = 2;
+
+    /// A stretch of sound or quiet that lasts until now.
+    struct Present {
+        HeardSpan::Kind kind = HeardSpan::Kind::Silence; ///< a breath until a look says otherwise
+        double sinceS = 0;
+        bool turned = false; ///< it began where another breath ended, without a pause
+        double pitchHz = 0;  ///< of a voiced sound; 0 where nothing repeats
+
+        bool sounds() const { return kind != HeardSpan::Kind::Silence; }
+    };
+
+    /// Sound at `analysisRateHz`, any number of samples. True when there was a full look.
+    bool push(std::span<const float> samples);
+
+    /// What there is at `untilS`. Nothing before the first look.
+    const std::optional<Present>& present() const { return m_present; }
+    /// The end of what has been heard, seconds from the start.
+    double untilS() const { return FeatureTrack::timeOf(m_extractor.track().frames()); }
+
+    /// What was heard so far, in the order of time, up to what is present; as the last look has it,
+    /// with what changed since. Spans as in `Heard`; `hums` and `strokeRuns` those of the window.
+    const Heard& heard() const { return m_heard; }
+
+    const FeatureTrack& track() const { return m_extractor.track(); }
+    FeatureTrack take() { return m_extractor.take(); }
+
+private:
+    FeatureExtractor m_extractor;
+    Heard m_heard;
+    std::optional<Present> m_present;
+    std::size_t m_nextFrame = 0; ///< to be heard in passing
+    std::size_t m_nextLook = 0;
+    std::size_t m_changedAt = 0; ///< the frame in which the present began to differ from the past
+    std::vector<float> m_rise;   ///< of the last frames, the newest at the end
+    float m_peak = 0;            ///< of the present sound
+    float m_valley = 0;          ///< since that peak
+    std::size_t m_valleyFrame = 0;
+
+    void hearFrame(std::size_t frame);
+    void followDip(std::size_t frame, float rise);
+    bool soundsOtherThanBefore(std::size_t frame) const;
+    float steadyRise() const;
+    void begin(bool sounds, std::size_t frame, bool turned);
+    void look();
+    Present presentIn(Heard& heard) const;
+    bool isFresh(const Present& seen) const;
+};
+
+} // namespace layakari
