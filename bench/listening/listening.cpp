@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
 // How well recordings are read: corpus, the command line's reading of it, and a table by condition.
-// Usage: bench-listening [--held] [--verbose] [--seeds N] [--only NAME]
+// Usage: bench-listening [--held] [--verbose] [--seeds N] [--only NAME] [--keep FOLDER]
 // Without --held only what serves tuning; with it only what is kept back.
 #include "bench/common/shell.hpp"
 #include "bench/listening/corpus.hpp"
@@ -102,7 +102,7 @@ Reading readByCommand(const std::string& cli, const fs::path& sound, const fs::p
     return *std::move(reading);
 }
 
-Outcome runCase(const bench::Case& what, const std::string& cli, const fs::path& folder)
+Outcome runCase(const bench::Case& what, const std::string& cli, const fs::path& folder, bool keep)
 {
     fs::create_directories(folder);
     Outcome outcome;
@@ -123,7 +123,12 @@ Outcome runCase(const bench::Case& what, const std::string& cli, const fs::path&
         if (const scoring::Score score = scoring::scoreReading(other, recorded.truth);
             score.f1() > outcome.silence.f1())
             outcome.silence = score;
-    fs::remove_all(folder);
+    if (keep) {
+        if (!writeTextFile(folder / "truth.json", truthToJson(recorded.truth)))
+            bench::giveUp("cannot write into " + folder.string());
+    } else {
+        fs::remove_all(folder);
+    }
     return outcome;
 }
 
@@ -216,11 +221,13 @@ int main(int argc, char** argv)
     bool verbose = false;
     int seeds = 1;
     std::string only;
+    std::string keep;
     std::string cli = (fs::path(argv[0]).parent_path() / "layakari-cli").string();
     app.add_flag("--held", held, "What is kept back");
     app.add_flag("--verbose", verbose, "A line for each recording that was read badly");
     app.add_option("--only", only, "Only recordings whose name contains this");
     app.add_option("--seeds", seeds, "Recordings of each temperament and plan");
+    app.add_option("--keep", keep, "Leave recordings, truths and readings in this folder");
     app.add_option("--cli", cli, "The command that reads")->capture_default_str();
     CLI11_PARSE(app, argc, argv);
 
@@ -231,7 +238,10 @@ int main(int argc, char** argv)
     {
         const bench::Scratch scratch;
         bench::onAllCores(cases.size(), [&](std::size_t i) {
-            outcomes[i] = runCase(cases[i], cli, scratch.folder() / std::to_string(i));
+            std::string name = cases[i].name();
+            std::replace(name.begin(), name.end(), ' ', '-');
+            const fs::path folder = (keep.empty() ? scratch.folder() : fs::path(keep)) / name;
+            outcomes[i] = runCase(cases[i], cli, folder, !keep.empty());
         });
     }
     if (verbose) printBadlyRead(outcomes);

@@ -6,6 +6,7 @@
 #include <algorithm>
 #include <array>
 #include <cmath>
+#include <functional>
 #include <map>
 
 namespace layakari {
@@ -77,11 +78,46 @@ double tempoLogPrior(double countS, const Plan& plan)
     return -0.5 * z * z;
 }
 
+// Natural breathing has no order to go by, but its pauses follow the exhale (Benchetrit, Respir.
+// Physiol. 122, 2000). Log odds that kind A is the inhale, by the breaths that `counts` says are
+// natural.
+double pauseLogOddsAIsInhale(const Heard& heard, const BreathClasses& classes,
+                             const std::function<bool(std::size_t span)>& counts)
+{
+    constexpr double most = 1.5;
+    double balance = 0;
+    std::size_t breath = 0;
+    std::size_t counted = 0;
+    for (std::size_t i = 0; i + 1 < heard.spans.size(); ++i) {
+        if (heard.spans[i].kind != HeardSpan::Kind::Breath) continue;
+        const double isA = 2 * classes.probabilityA[breath++] - 1;
+        if (!counts(i)) continue;
+        ++counted;
+        if (heard.spans[i + 1].kind == HeardSpan::Kind::Silence) balance -= isA;
+    }
+    return counted == 0 ? 0 : std::clamp(4 * balance / static_cast<double>(counted), -most, most);
+}
+
 // The same span under the other name: needed for confidence.
 struct Orientations {
     Candidate best;
     double probability = 0.5; // that `best` has inhale and exhale the right way round
 };
+
+// What the pauses between the breaths outside of a candidate's cycles say for it.
+double outsidePausesScore(const Heard& heard, const BreathClasses& classes, const Planned& planned,
+                          const Candidate& candidate)
+{
+    const std::vector<HeardItem> items = itemsOf(heard, classes, candidate.aIsInhale);
+    const MatchTable table = matchTable(planned, items, candidate.keep);
+    std::vector<bool> practised(heard.spans.size(), false);
+    for (const Chosen& c : OrderedAlignment(planned, table, items, candidate.keep).trace())
+        for (const auto& phase : c.match.phases)
+            for (const std::size_t item : phase) practised[items[item].span] = true;
+    const double logOdds = pauseLogOddsAIsInhale(
+        heard, classes, [&](std::size_t span) { return !practised[span]; });
+    return (candidate.aIsInhale ? 0.5 : -0.5) * logOdds / temper;
+}
 
 Orientations findTempoAndOrientation(const Heard& heard, const BreathClasses& classes,
                                      const Planned& planned, const Plan& plan, double spread,
@@ -103,6 +139,9 @@ Orientations findTempoAndOrientation(const Heard& heard, const BreathClasses& cl
             if (score > candidate.score) candidate = {keep, aIsInhale, score};
         }
     }
+    if (!said)
+        for (Candidate& candidate : best)
+            candidate.score += outsidePausesScore(heard, classes, planned, candidate);
     const Candidate& winner = best[0].score >= best[1].score ? best[0] : best[1];
     if (said) return {winner, saidProbability};
     const double margin = temper * std::fabs(best[0].score - best[1].score);
@@ -138,20 +177,6 @@ double spreadOf(const std::vector<Chosen>& chosen, const std::vector<HeardItem>&
     return std::clamp(1.5 * deviationOfMedian * median(logs), tightestSpread, loosestSpread);
 }
 
-// Free breathing has no order to go by, but its pauses follow the exhale (Benchetrit, Respir.
-// Physiol. 122, 2000).
-double pauseLogOddsAIsInhale(const Heard& heard, const BreathClasses& classes)
-{
-    double balance = 0;
-    std::size_t breath = 0;
-    for (std::size_t i = 0; i + 1 < heard.spans.size(); ++i) {
-        if (heard.spans[i].kind != HeardSpan::Kind::Breath) continue;
-        const double isA = 2 * classes.probabilityA[breath++] - 1;
-        if (heard.spans[i + 1].kind == HeardSpan::Kind::Silence) balance -= isA;
-    }
-    return breath == 0 ? 0 : std::clamp(4 * balance / static_cast<double>(breath), -1.5, 1.5);
-}
-
 // What the chosen cycles take each breath for, as the classes' kind A or B.
 std::vector<std::optional<bool>> namedByPlan(const Heard& heard, const std::vector<Chosen>& chosen,
                                              const std::vector<HeardItem>& items,
@@ -182,7 +207,7 @@ Alignment align(const Heard& heard, const BreathClasses& classes, const Plan* pl
     const std::vector<PlannedStep> steps = plan ? unfold(*plan) : std::vector<PlannedStep>{};
     const Planned planned(steps);
     if (!plan || planned.steps.empty() || !heard.anyBreath()) {
-        const double logOdds = classes.logOddsAIsInhale + pauseLogOddsAIsInhale(heard, classes);
+        const double logOdds = classes.logOddsAIsInhale + pauseLogOddsAIsInhale(heard, classes, [](std::size_t) { return true; });
         const bool aIsInhale = said.value_or(logOdds >= 0);
         Namer namer(heard, classes, aIsInhale,
                     said ? saidProbability : 1 / (1 + std::exp(-std::fabs(logOdds))));

@@ -29,6 +29,8 @@ constexpr double quietestShare = 0.03;
 // fifty.
 constexpr double flatShare = 0.2;
 constexpr float mostOverQuietestDb = 1.0f;
+constexpr std::size_t pushedWithin = 30; // 1.5 s
+constexpr float leastPushDb = 8;
 constexpr std::size_t attackSteps = 3;
 constexpr std::size_t lowBands = 4; // a few narrow bands lie under the room by chance
 
@@ -200,11 +202,22 @@ bool areTheRoom(const std::vector<Step>& steps, std::vector<float> begins)
            *middle - *limit <= mostOverQuietestDb;
 }
 
+// Breath that hardly stands out of the room has the room's shape and swells as under a gain. But a
+// gain rises after it was pushed down: by a sound that is far louder than what comes after it.
+bool followsSound(const std::vector<Step>& steps, const Run& run, float lowest)
+{
+    float loudest = lowest;
+    for (std::size_t s = run.begin - std::min(run.begin, pushedWithin); s < run.begin; ++s)
+        loudest = std::max(loudest, steps[s].rise);
+    return loudest - lowest >= leastPushDb;
+}
+
 // Whether pauses rise as a gain makes them rise.
 bool looksLikeGain(const std::vector<Step>& steps, const std::vector<Run>& runs)
 {
     std::vector<float> rises;
     std::vector<float> begins;
+    std::size_t pushed = 0;
     for (const Run& run : runs) {
         if (run.begin == 0 || run.length() < judgedRun) continue;
         const std::size_t last = run.end - trimmedEnd - settledSteps;
@@ -216,11 +229,13 @@ bool looksLikeGain(const std::vector<Step>& steps, const std::vector<Run>& runs)
         for (std::size_t s = run.begin; s < run.begin + beginSteps; ++s)
             lowest = std::min(lowest, steps[s].rise);
         begins.push_back(lowest);
+        pushed += followsSound(steps, run, lowest) ? 1 : 0;
         const float rise = meanRise(steps, last, settledSteps) - lowest;
         rises.push_back(fastest > fastestRiseDb ? 0.0f : rise);
     }
     if (rises.size() < leastRuns) return false;
     if (!areTheRoom(steps, begins)) return false;
+    if (static_cast<double>(pushed) < risingShare * static_cast<double>(rises.size())) return false;
     const auto rising =
         std::count_if(rises.begin(), rises.end(), [](float r) { return r >= leastRiseDb; });
     std::nth_element(rises.begin(), rises.begin() + static_cast<std::ptrdiff_t>(rises.size() / 2),
