@@ -2,6 +2,7 @@
 #include "core/listen/boundary.hpp"
 
 #include <algorithm>
+#include <array>
 #include <cmath>
 #include <span>
 
@@ -28,10 +29,11 @@ constexpr double leastSdSeconds = hop / 2;
 
 double powerOf(double db) { return std::pow(10, db / 10); }
 
-double ramp(double framesIn, double length)
+// Power over a ramp of flow, by the steepness with which it begins: sound grows with flow squared
+// and more, and flow itself may begin softly.
+double ramp(double framesIn, double length, double exponent = 2)
 {
-    const double z = std::clamp(framesIn / length, 0.0, 1.0);
-    return z * z;
+    return std::pow(std::clamp(framesIn / length, 0.0, 1.0), exponent);
 }
 
 double meanOf(std::span<const float> values)
@@ -112,12 +114,12 @@ struct ExpectedRise {
     std::vector<float> inverseSpread;
     std::vector<float> logSpread; // twice the log of the spread
 
-    ExpectedRise(std::size_t frames, double power, double rampFrames, double quietSpread,
-                 double soundSpread)
+    ExpectedRise(std::size_t frames, double power, double rampFrames, double exponent,
+                 double quietSpread, double soundSpread)
     {
         constexpr double soundsFromDb = 3;
         for (std::size_t d = 0; d < frames; ++d) {
-            const double db = 10 * std::log10(1 + power * ramp(static_cast<double>(d), rampFrames));
+            const double db = 10 * std::log10(1 + power * ramp(static_cast<double>(d), rampFrames, exponent));
             const double spread = db > soundsFromDb ? soundSpread : quietSpread;
             levelDb.push_back(static_cast<float>(db));
             inverseSpread.push_back(static_cast<float>(1 / spread));
@@ -153,12 +155,18 @@ Posterior edgePosterior(const Edge& edge)
         quietErrors[t + 1] = quietErrors[t] + std::min(z * z, worstError) +
                              static_cast<float>(2 * std::log(quietSpread));
     }
+    struct Course {
+        double shiftDb;
+        double exponent;
+    };
+    static constexpr std::array<Course, 9> courses{
+        {{-2, 1}, {2, 1}, {5, 1}, {-2, 1.7}, {2, 1.7}, {5, 1.7}, {-2, 2.6}, {2, 2.6}, {5, 2.6}}};
     Posterior posterior(edge.firstCandidate, edge.lastCandidate);
     for (const double length : {2.0, 5.0, 10.0, 18.0, 32.0, 55.0, 90.0}) {
-        for (const double shift : {-3.0, 0.0, 3.0, 6.0}) {
+        for (const auto& [shift, exponent] : courses) {
             const double power = powerOf(plateauDb + shift);
-            const ExpectedRise expected(static_cast<std::size_t>(count), power, length, quietSpread,
-                                        soundSpread);
+            const ExpectedRise expected(static_cast<std::size_t>(count), power, length, exponent,
+                                        quietSpread, soundSpread);
             for (int b = edge.firstCandidate; b <= edge.lastCandidate; ++b) {
                 float error = quietErrors[static_cast<std::size_t>(b) + 1];
                 for (int t = b + 1; t < count; ++t) {
