@@ -30,7 +30,7 @@ constexpr double quietestShare = 0.03;
 constexpr double flatShare = 0.2;
 constexpr float mostOverQuietestDb = 1.0f;
 constexpr std::size_t pushedWithin = 30; // 1.5 s
-constexpr float leastPushDb = 8;
+constexpr float leastPushDb = 5;
 constexpr std::size_t attackSteps = 3;
 constexpr std::size_t lowBands = 4; // a few narrow bands lie under the room by chance
 

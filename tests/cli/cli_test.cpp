@@ -231,6 +231,31 @@ TEST_CASE("No breathing is status 5, and the reading is still written")
     CHECK(reading["summary"]["accuracy"].is_null());
 }
 
+TEST_CASE("A recording is followed as if it were live, each phase with how late it was known")
+{
+    const auto followed = run(practice(), "follow monday.flac --plan four-seven-eight");
+    CHECK(followed.exit == 0);
+    CHECK(followed.err.empty());
+    std::istringstream lines(followed.out);
+    std::size_t inhales = 0;
+    double last = -1;
+    for (std::string line; std::getline(lines, line);) {
+        double at = 0;
+        double late = 0;
+        char name[32] = "";
+        if (std::sscanf(line.c_str(), " %lf s %31s heard %lf", &at, name, &late) != 3) continue;
+        INFO(line);
+        CHECK(late >= 0);
+        CHECK(at > last - 5);
+        last = at;
+        inhales += std::string(name) == "inhale";
+    }
+    CHECK(inhales >= 6);
+    CHECK(run(practice(), "follow nothing.flac").exit == 3);
+    CHECK(run(practice(), "follow monday.flac --plan nothing").exit == 4);
+    CHECK(run(practice(), "follow").exit == 2);
+}
+
 TEST_CASE("A simulated practice is the same on every run, and its truth has the format")
 {
     const TemporaryFolder folder;

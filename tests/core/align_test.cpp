@@ -218,7 +218,7 @@ TEST_CASE("A plan names, it never moves: spans stay as they were heard under any
 
 TEST_CASE("Nothing heard aligns to nothing")
 {
-    const Heardings h;
+    const Heardings h{};
     CHECK(alignTo(h, &preset("square-4")).cycles.empty());
     CHECK(alignTo(h, nullptr).spans.empty());
 }

@@ -67,6 +67,18 @@ void encode(const std::filesystem::path& from, const std::filesystem::path& to,
     REQUIRE(std::system(command.c_str()) == 0);
 }
 
+SimulatedSound practise(const std::string& preset, Temperament who, std::uint64_t seed)
+{
+    who.sampleRateHz = analysisRateHz;
+    Practitioner practitioner(findPreset(preset)->plan, who, seed);
+    SimulatedSound practice{{}, practitioner.truth()};
+    std::vector<float> block(analysisRateHz);
+    while (const std::size_t n = practitioner.read(block))
+        practice.sound.insert(practice.sound.end(), block.begin(),
+                              block.begin() + static_cast<std::ptrdiff_t>(n));
+    return practice;
+}
+
 Truth simulateTo(const std::filesystem::path& path, const std::string& preset, Temperament who,
                  std::uint64_t seed)
 {

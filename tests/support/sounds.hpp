@@ -38,6 +38,13 @@ void writeFloatWav(const std::filesystem::path& path, const std::vector<float>& 
 void encode(const std::filesystem::path& from, const std::filesystem::path& to,
             const std::string& options = "");
 
+/// A simulated practice at `analysisRateHz`, in memory.
+struct SimulatedSound {
+    std::vector<float> sound;
+    Truth truth;
+};
+SimulatedSound practise(const std::string& preset, Temperament who, std::uint64_t seed);
+
 /// A simulated practice at 16 kHz, written to `path`; returns its truth.
 Truth simulateTo(const std::filesystem::path& path, const std::string& preset, Temperament who,
                  std::uint64_t seed);

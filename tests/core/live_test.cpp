@@ -1,0 +1,293 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// Sound as it comes in: what is said of it, and how late. Seeds that served no tuning.
+#include "core/listen/join_looks.hpp"
+#include "core/reading/live_reading.hpp"
+#include "tests/support/sounds.hpp"
+
+#include <catch2/catch.hpp>
+#include <cmath>
+#include <numbers>
+
+using namespace layakari;
+
+namespace {
+
+constexpr std::size_t blockSamples = analysisRateHz / 100;
+
+// What the ear said, when it said it.
+struct Said {
+    double atS;
+    double sinceS;
+    bool sounds;
+};
+
+std::vector<Said> saidOf(std::span<const float> sound)
+{
+    LiveEar ear;
+    std::vector<Said> said;
+    for (std::size_t at = 0; at < sound.size(); at += blockSamples) {
+        ear.push(sound.subspan(at, std::min(blockSamples, sound.size() - at)));
+        const auto& present = ear.present();
+        if (!present) continue;
+        if (said.empty() || said.back().sounds != present->sounds())
+            said.push_back({ear.untilS(), present->sinceS, present->sounds()});
+    }
+    return said;
+}
+
+const Said* saidNear(const std::vector<Said>& said, double timeS, bool sounds)
+{
+    for (const Said& s : said)
+        if (s.sounds == sounds && std::fabs(s.sinceS - timeS) < 0.3) return &s;
+    return nullptr;
+}
+
+std::vector<LoudStretch> everyEightSeconds(double untilS)
+{
+    std::vector<LoudStretch> when;
+    for (double t = 4; t + 3 < untilS; t += 8) when.push_back({t, t + 3});
+    return when;
+}
+
+HeardSpan span(HeardSpan::Kind kind, double startS, double endS, std::size_t index = 0)
+{
+    HeardSpan s;
+    s.kind = kind;
+    s.startS = startS;
+    s.endS = endS;
+    s.index = index;
+    return s;
+}
+
+constexpr auto breath = HeardSpan::Kind::Breath;
+constexpr auto silence = HeardSpan::Kind::Silence;
+constexpr auto hum = HeardSpan::Kind::Hum;
+
+void checkOrder(const std::vector<HeardSpan>& spans)
+{
+    for (std::size_t i = 0; i < spans.size(); ++i) {
+        INFO(i << " at " << spans[i].startS);
+        CHECK(spans[i].endS > spans[i].startS);
+        if (i > 0) CHECK(spans[i].startS >= spans[i - 1].endS - 1e-6);
+    }
+}
+
+} // namespace
+
+TEST_CASE("Each sound and each quiet is said within a fifth of a second, once the room is known")
+{
+    const std::vector<LoudStretch> when = everyEightSeconds(60);
+    for (unsigned seed = 51; seed <= 54; ++seed) {
+        const auto said = saidOf(bursts(60, analysisRateHz, when, 0.05, 0.005, seed));
+        for (const LoudStretch& stretch : when) {
+            INFO(seed << " " << stretch.startS);
+            const Said* begins = saidNear(said, stretch.startS, true);
+            const Said* ends = saidNear(said, stretch.endS, false);
+            REQUIRE(begins);
+            REQUIRE(ends);
+            CHECK(begins->atS - stretch.startS < 0.2);
+            CHECK(ends->atS - stretch.endS < 0.2);
+        }
+        CHECK(said.size() <= 2 * when.size() + 2);
+    }
+}
+
+TEST_CASE("Nothing is said to sound in silence, in steady noise, and before anything was heard")
+{
+    LiveEar ear;
+    CHECK_FALSE(ear.present());
+    CHECK_FALSE(ear.push({}));
+    CHECK_FALSE(ear.present());
+    for (const Said& s : saidOf(std::vector<float>(analysisRateHz * 10, 0.0f)))
+        CHECK_FALSE(s.sounds);
+    for (unsigned seed = 61; seed <= 63; ++seed)
+        for (const Said& s : saidOf(whiteNoise(40, analysisRateHz, 0.02, seed))) {
+            INFO(seed << " at " << s.atS);
+            CHECK_FALSE(s.sounds);
+        }
+}
+
+TEST_CASE("What is heard does not depend on how the sound came in blocks")
+{
+    const auto sound = bursts(40, analysisRateHz, everyEightSeconds(40), 0.05, 0.005, 71);
+    const auto heardIn = [&](std::size_t size) {
+        LiveEar ear;
+        for (std::size_t at = 0; at < sound.size(); at += size)
+            ear.push(std::span(sound).subspan(at, std::min(size, sound.size() - at)));
+        return ear.heard().spans;
+    };
+    const auto spans = heardIn(blockSamples);
+    for (const std::size_t size : {std::size_t{37}, std::size_t{4096}, sound.size()}) {
+        const auto others = heardIn(size);
+        REQUIRE(others.size() == spans.size());
+        for (std::size_t i = 0; i < spans.size(); ++i) {
+            CHECK(others[i].startS == spans[i].startS);
+            CHECK(others[i].endS == spans[i].endS);
+        }
+    }
+}
+
+TEST_CASE("What lies before the window of a look stays, in order and whole")
+{
+    const double lengthS = 2.6 * LiveEar::windowSeconds;
+    const std::vector<LoudStretch> when = everyEightSeconds(lengthS - 4);
+    LiveEar ear;
+    ear.push(bursts(lengthS, analysisRateHz, when, 0.05, 0.005, 72));
+    checkOrder(ear.heard().spans);
+    std::size_t breaths = 0;
+    for (const HeardSpan& s : ear.heard().spans) {
+        if (s.kind != breath) continue;
+        REQUIRE(breaths < when.size());
+        CHECK(s.startS == Approx(when[breaths].startS).margin(0.05));
+        CHECK(s.endS == Approx(when[breaths].endS).margin(0.05));
+        ++breaths;
+    }
+    CHECK(breaths == when.size());
+}
+
+TEST_CASE("A voiced sound has its pitch while it lasts")
+{
+    const double hz = 196;
+    auto sound = whiteNoise(12, analysisRateHz, 0.001, 73);
+    for (std::size_t i = 6 * analysisRateHz; i < 10 * analysisRateHz; ++i)
+        for (int k = 1; k <= 5; ++k)
+            sound[i] += static_cast<float>(
+                0.05 / k *
+                std::sin(2 * std::numbers::pi * k * hz * static_cast<double>(i) / analysisRateHz));
+    LiveEar ear;
+    ear.push(std::span(sound).first(5 * analysisRateHz));
+    REQUIRE(ear.present());
+    CHECK(ear.present()->pitchHz == 0);
+    ear.push(std::span(sound).subspan(5 * analysisRateHz, 3 * analysisRateHz));
+    CHECK(ear.present()->sounds());
+    CHECK(ear.present()->pitchHz == Approx(hz).margin(2));
+    ear.push(std::span(sound).subspan(8 * analysisRateHz));
+    CHECK_FALSE(ear.present()->sounds());
+    CHECK(ear.present()->pitchHz == 0);
+}
+
+TEST_CASE("Two looks meet where they agree")
+{
+    Heard earlier;
+    earlier.spans = {span(breath, 1, 4), span(silence, 4, 8), span(breath, 8, 12),
+                     span(silence, 12, 20)};
+    // Ten seconds later: the first sound is cut by the edge, the rest is known better.
+    Heard later;
+    later.durationS = 20;
+    later.spans = {span(breath, 0.3, 2.04), span(silence, 2.04, 9), span(breath, 9, 14)};
+    const Heard whole = joinLooks(earlier, later, 10);
+    CHECK(whole.durationS == 30);
+    REQUIRE(whole.spans.size() == 5);
+    CHECK(whole.spans[2].startS == 8); // not where the later look began
+    CHECK(whole.spans[2].endS == 12);
+    CHECK(whole.spans[3].endS == Approx(19));
+    CHECK(whole.spans[4].endS == Approx(24));
+    checkOrder(whole.spans);
+}
+
+TEST_CASE("Two looks that agree nowhere still make one course, and nothing before is forgotten")
+{
+    Heard earlier;
+    earlier.spans = {span(breath, 1, 4), span(silence, 4, 33)};
+    Heard later;
+    later.durationS = 60;
+    later.spans = {span(breath, 7, 9), span(silence, 9, 40)};
+    const Heard whole = joinLooks(earlier, later, 5);
+    checkOrder(whole.spans);
+    CHECK(whole.spans.front().startS == 1);
+    CHECK(whole.spans.back().endS == Approx(45));
+}
+
+TEST_CASE("Hums go with their spans, with their times and their breaks")
+{
+    Heard earlier;
+    earlier.spans = {span(hum, 1, 4, 0), span(silence, 4, 8)};
+    earlier.hums = {HeardHum{}};
+    earlier.hums[0].startS = 1;
+    Heard later;
+    later.spans = {span(silence, 2, 5), span(hum, 5, 8, 0)};
+    later.hums = {HeardHum{}};
+    later.hums[0].startS = 5;
+    later.hums[0].firstFrame = 500;
+    later.hums[0].breaks = {{6, 6.2}};
+    const Heard whole = joinLooks(earlier, later, 2);
+    REQUIRE(whole.hums.size() == 2);
+    REQUIRE(whole.spans.back().kind == hum);
+    const HeardHum& moved = whole.hums[whole.spans.back().index];
+    CHECK(moved.startS == 7);
+    CHECK(moved.firstFrame == 700);
+    CHECK(moved.breaks[0].startS == 8);
+    CHECK(whole.hums[whole.spans.front().index].startS == 1);
+}
+
+TEST_CASE("Live, a practice is heard in time; at the end it is read as from a file")
+{
+    int phases = 0;
+    int heard = 0;
+    std::vector<double> lateS;
+    for (const char* who : {"steady", "slow"}) {
+        const SimulatedSound practice =
+            practise("four-seven-eight", *temperamentByName(who), 41001);
+        LiveReading live(practice.truth.plan);
+        std::vector<std::pair<double, LiveReading::Now>> said;
+        for (std::size_t at = 0; at < practice.sound.size(); at += blockSamples) {
+            live.push(std::span(practice.sound)
+                          .subspan(at, std::min(blockSamples, practice.sound.size() - at)));
+            const auto now = live.now();
+            if (now && (said.empty() || !now->goesOnFrom(said.back().second)))
+                said.emplace_back(live.untilS(), *now);
+        }
+        for (const Truth::Phase& phase : practice.truth.phases) {
+            if (phase.role != Role::Practice) continue;
+            ++phases;
+            for (const auto& [atS, now] : said) {
+                if (std::fabs(now.sinceS - phase.startS) > 0.4) continue;
+                ++heard;
+                lateS.push_back(atS - phase.startS);
+                break;
+            }
+        }
+        CHECK(live.soFar().cycles.size() >= 4);
+        checkOrder([&] {
+            std::vector<HeardSpan> spans;
+            for (const ReadPhase& p : live.phases())
+                spans.push_back(span(breath, p.startS, p.endS));
+            return spans;
+        }());
+        const Listened second = live.finish({}, {});
+        const Listened file = listenToSound({}, trackOf(practice.sound), {});
+        REQUIRE(second.heard.spans.size() == file.heard.spans.size());
+        for (std::size_t i = 0; i < file.heard.spans.size(); ++i)
+            CHECK(second.heard.spans[i].startS == file.heard.spans[i].startS);
+    }
+    CHECK(heard >= 0.9 * phases);
+    std::sort(lateS.begin(), lateS.end());
+    CHECK(lateS[lateS.size() / 2] < 0.2);
+}
+
+TEST_CASE("Live names are those of the second look, once the practice has begun")
+{
+    const SimulatedSound practice = practise("four-seven-eight", Temperament{}, 41002);
+    LiveReading live(practice.truth.plan);
+    std::vector<std::pair<double, std::optional<PhaseKind>>> names;
+    for (std::size_t at = 0; at < practice.sound.size(); at += blockSamples) {
+        live.push(std::span(practice.sound)
+                      .subspan(at, std::min(blockSamples, practice.sound.size() - at)));
+        if (const auto now = live.now()) names.emplace_back(live.untilS(), now->phase);
+    }
+    const Reading second = readAgainst(live.finish({}, {}), practice.truth.plan);
+    constexpr double begunS = 40;
+    std::size_t same = 0;
+    std::size_t compared = 0;
+    for (const auto& [atS, name] : names)
+        for (const ReadPhase& phase : second.phases) {
+            // A name is known a fifth of a second into its phase.
+            if (atS < begunS || atS < phase.startS + 0.2 || atS >= phase.endS) continue;
+            if (phase.role != Role::Practice) continue;
+            ++compared;
+            same += name == toPhaseKind(phase.kind);
+        }
+    REQUIRE(compared > 3000);
+    CHECK(static_cast<double>(same) >= 0.95 * static_cast<double>(compared));
+}
