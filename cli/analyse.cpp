@@ -2,7 +2,6 @@
 #include "cli/commands.hpp"
 #include "cli/terminal.hpp"
 #include "core/base/files.hpp"
-#include "core/plan/presets.hpp"
 #include "core/reading/reading.hpp"
 #include "core/report/sentence.hpp"
 
@@ -128,17 +127,13 @@ int analyseAll(const Options& options, const std::optional<Plan>& plan)
 
 int analyse(const Options& options)
 {
-    std::optional<Plan> plan;
-    if (!options.plan.empty()) {
-        auto found = planByNameOrFile(options.plan);
-        if (!found) {
-            complain(found.error().message());
-            return exitFor(found.error());
-        }
-        plan = *std::move(found);
+    const auto plan = planOption(options.plan);
+    if (!plan) {
+        complain(plan.error().message());
+        return exitFor(plan.error());
     }
     if (const int status = prepareFolder(options); status != Done) return status;
-    return analyseAll(options, plan);
+    return analyseAll(options, *plan);
 }
 
 } // namespace

@@ -1,7 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "cli/commands.hpp"
 #include "cli/terminal.hpp"
-#include "core/plan/presets.hpp"
 #include "core/reading/live_reading.hpp"
 
 #include <cstdio>
@@ -60,16 +59,12 @@ private:
 
 int follow(const Options& options)
 {
-    std::optional<Plan> plan;
-    if (!options.plan.empty()) {
-        auto found = planByNameOrFile(options.plan);
-        if (!found) {
-            complain(found.error().message());
-            return exitFor(found.error());
-        }
-        plan = *std::move(found);
+    const auto plan = planOption(options.plan);
+    if (!plan) {
+        complain(plan.error().message());
+        return exitFor(plan.error());
     }
-    LiveReading live(plan);
+    LiveReading live(*plan);
     Teller teller(live);
     SoundDamage damage;
     auto info = decodeRecording(options.recording,

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "cli/terminal.hpp"
 
+#include "core/plan/presets.hpp"
+
 #include <csignal>
 #include <cstdio>
 #include <thread>
@@ -46,6 +48,14 @@ void ProgressLine::tell(std::size_t job, double fraction)
     m_shownPercent = percent;
     std::fprintf(stderr, "\rlistening %3d %%", percent);
     std::fflush(stderr);
+}
+
+Result<std::optional<Plan>> planOption(const std::string& nameOrFile)
+{
+    if (nameOrFile.empty()) return std::nullopt;
+    auto plan = planByNameOrFile(nameOrFile);
+    if (!plan) return fail(plan.error());
+    return *std::move(plan);
 }
 
 std::stop_token stopOnInterrupt()

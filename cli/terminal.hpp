@@ -2,9 +2,11 @@
 #pragma once
 
 #include "core/base/result.hpp"
+#include "core/plan/plan.hpp"
 
 #include <map>
 #include <mutex>
+#include <optional>
 #include <stop_token>
 #include <string>
 
@@ -33,6 +35,9 @@ private:
     bool m_onTerminal;
     int m_shownPercent = -1;
 };
+
+/// The plan that an option names, a preset's id or a file; none where the option was not given.
+Result<std::optional<Plan>> planOption(const std::string& nameOrFile);
 
 /// A token that is stopped by Ctrl+C, once; a second Ctrl+C ends the program at once.
 std::stop_token stopOnInterrupt();

@@ -114,8 +114,8 @@ double outsidePausesScore(const Heard& heard, const BreathClasses& classes, cons
     for (const Chosen& c : OrderedAlignment(planned, table, items, candidate.keep).trace())
         for (const auto& phase : c.match.phases)
             for (const std::size_t item : phase) practised[items[item].span] = true;
-    const double logOdds = pauseLogOddsAIsInhale(
-        heard, classes, [&](std::size_t span) { return !practised[span]; });
+    const double logOdds =
+        pauseLogOddsAIsInhale(heard, classes, [&](std::size_t span) { return !practised[span]; });
     return (candidate.aIsInhale ? 0.5 : -0.5) * logOdds / temper;
 }
 
@@ -207,7 +207,9 @@ Alignment align(const Heard& heard, const BreathClasses& classes, const Plan* pl
     const std::vector<PlannedStep> steps = plan ? unfold(*plan) : std::vector<PlannedStep>{};
     const Planned planned(steps);
     if (!plan || planned.steps.empty() || !heard.anyBreath()) {
-        const double logOdds = classes.logOddsAIsInhale + pauseLogOddsAIsInhale(heard, classes, [](std::size_t) { return true; });
+        const double logOdds =
+            classes.logOddsAIsInhale +
+            pauseLogOddsAIsInhale(heard, classes, [](std::size_t) { return true; });
         const bool aIsInhale = said.value_or(logOdds >= 0);
         Namer namer(heard, classes, aIsInhale,
                     said ? saidProbability : 1 / (1 + std::exp(-std::fabs(logOdds))));

@@ -119,7 +119,8 @@ struct ExpectedRise {
     {
         constexpr double soundsFromDb = 3;
         for (std::size_t d = 0; d < frames; ++d) {
-            const double db = 10 * std::log10(1 + power * ramp(static_cast<double>(d), rampFrames, exponent));
+            const double db =
+                10 * std::log10(1 + power * ramp(static_cast<double>(d), rampFrames, exponent));
             const double spread = db > soundsFromDb ? soundSpread : quietSpread;
             levelDb.push_back(static_cast<float>(db));
             inverseSpread.push_back(static_cast<float>(1 / spread));

@@ -97,7 +97,7 @@ public:
         closeShortPauses();
         makeSpans(heard);
         measureLevels(heard);
-        heard.room = {m_floor.at(m_track.frames() - 1), m_weights, m_levels};
+        heard.room = {m_floor.at(m_track.frames() - 1), m_weights, m_levels, 0};
         return heard;
     }
 
@@ -279,8 +279,8 @@ private:
                                                     sound.start.frame, reachOf(i, true));
             }
             if (sound.end.kind == BoundaryKind::Offset)
-                sound.end.moment = refineBoundary(m_powerDb, BoundaryKind::Offset,
-                                                  sound.end.frame, reachOf(i, false));
+                sound.end.moment = refineBoundary(m_powerDb, BoundaryKind::Offset, sound.end.frame,
+                                                  reachOf(i, false));
             if (i % 16 == 0)
                 m_progress.tell(0.4 + 0.5 * static_cast<double>(i) /
                                           static_cast<double>(m_sounds.size()));
@@ -477,7 +477,10 @@ Heard listenTo(const FeatureTrack& track, const Progress& progress)
     const FeatureTrack& last = even ? *even : breathing;
     if (&last != &clean) floor = NoiseFloor(last);
     Heard heard = Listener(last, std::move(floor), voices, progress).run();
-    if (!gain.empty()) heard.recorderGainDb = *std::max_element(gain.begin(), gain.end());
+    if (!gain.empty()) {
+        heard.recorderGainDb = *std::max_element(gain.begin(), gain.end());
+        heard.room.gainDb = gain.back();
+    }
     for (const FrameRange& voice : voices) {
         heard.voices.push_back(
             {FeatureTrack::timeOf(voice.begin), FeatureTrack::timeOf(voice.end)});

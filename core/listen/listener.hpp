@@ -59,6 +59,7 @@ struct LearnedRoom {
     Bands floor{};
     BandWeights weights;
     ActivityLevels levels;
+    float gainDb = 0; ///< by which a recorder's automatic gain lies over its lowest, at the end
 };
 
 /// Spans in time order from the first to the last sound, without gaps but for pauses that are too

@@ -78,7 +78,9 @@ void LiveEar::hearFrame(std::size_t frame)
 {
     const LearnedRoom& room = m_heard.room;
     const FeatureTrack& track = m_extractor.track();
-    m_rise.push_back(riseOfFrame(track.levels(frame), room.floor, room.weights));
+    Bands levels = track.levels(frame);
+    for (float& level : levels) level -= room.gainDb;
+    m_rise.push_back(riseOfFrame(levels, room.floor, room.weights));
     if (m_rise.size() > backFrames) m_rise.erase(m_rise.begin());
     const float rise = steadyRise();
     const Voicing& voicing = track.voicing(frame);

@@ -20,8 +20,8 @@ struct BandWeights {
     static BandWeights equal();
 };
 
-/// How far a frame rises over the room: weighted sum over the bands of the rise in dB, the larger for
-/// the two kinds of breath. Finds activity.
+/// How far a frame rises over the room: weighted sum over the bands of the rise in dB, the larger
+/// for the two kinds of breath. Finds activity.
 float riseOfFrame(const Bands& levels, const Bands& room, const BandWeights& weights);
 /// The same of all frames.
 std::vector<float> riseOverFloor(const FeatureTrack& track, const NoiseFloor& floor,

@@ -46,6 +46,9 @@ void LiveReading::readAgain()
     RecordingInfo recording;
     recording.durationSeconds = heard.durationS;
     m_reading = readHeard({recording, {}, heard, m_ear.track()}, m_plan, m_known);
+    // Words after what was heard last are in the middle of the practice, not at its end.
+    while (!m_reading.phases.empty() && m_reading.phases.back().kind == ReadKind::Voice)
+        m_reading.phases.pop_back();
     m_lookedUntilS = heard.spans.empty() ? 0 : heard.spans.back().endS;
 }
 

@@ -238,7 +238,7 @@ TEST_CASE("A recording is followed as if it were live, each phase with how late 
     CHECK(followed.err.empty());
     std::istringstream lines(followed.out);
     std::size_t inhales = 0;
-    double last = -1;
+    double last = 0;
     for (std::string line; std::getline(lines, line);) {
         double at = 0;
         double late = 0;
@@ -246,8 +246,9 @@ TEST_CASE("A recording is followed as if it were live, each phase with how late 
         if (std::sscanf(line.c_str(), " %lf s %31s heard %lf", &at, name, &late) != 3) continue;
         INFO(line);
         CHECK(late >= 0);
-        CHECK(at > last - 5);
-        last = at;
+        // A look may go back to what it hears another way, but what is said is said in time.
+        CHECK(at + late > last - 0.02);
+        last = at + late;
         inhales += std::string(name) == "inhale";
     }
     CHECK(inhales >= 6);
