@@ -30,7 +30,8 @@ constexpr double quietestShare = 0.03;
 constexpr double flatShare = 0.2;
 constexpr float mostOverQuietestDb = 1.0f;
 constexpr std::size_t pushedWithin = 30; // 1.5 s
-constexpr float leastPushDb = 5;
+constexpr float leastPushDb = 8;
+constexpr double pushedShare = 0.6;
 constexpr std::size_t attackSteps = 3;
 constexpr std::size_t lowBands = 4; // a few narrow bands lie under the room by chance
 
@@ -235,7 +236,7 @@ bool looksLikeGain(const std::vector<Step>& steps, const std::vector<Run>& runs)
     }
     if (rises.size() < leastRuns) return false;
     if (!areTheRoom(steps, begins)) return false;
-    if (static_cast<double>(pushed) < risingShare * static_cast<double>(rises.size())) return false;
+    if (static_cast<double>(pushed) < pushedShare * static_cast<double>(rises.size())) return false;
     const auto rising =
         std::count_if(rises.begin(), rises.end(), [](float r) { return r >= leastRiseDb; });
     std::nth_element(rises.begin(), rises.begin() + static_cast<std::ptrdiff_t>(rises.size() / 2),
