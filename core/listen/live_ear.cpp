@@ -12,7 +12,8 @@ namespace {
 
 constexpr std::size_t framesIn(double seconds)
 {
-    return static_cast<std::size_t>(seconds / FeatureTrack::hopSeconds + 0.5);
+    constexpr double half = 1e-6; // of a frame: 0.06 s are 6 frames, not 5
+    return static_cast<std::size_t>(seconds / FeatureTrack::hopSeconds + half);
 }
 
 // The first look comes when there may have been a pause; then often, until the room is known.

@@ -30,8 +30,8 @@ bool LiveReading::Now::goesOnFrom(const Now& before) const
     return sounds == sounded && std::fabs(sinceS - before.sinceS) < shortestHoldSeconds;
 }
 
-LiveReading::LiveReading(std::optional<Plan> plan, Known known)
-    : m_plan(std::move(plan)), m_known(std::move(known))
+LiveReading::LiveReading(std::optional<Plan> plan, const Known& known)
+    : m_plan(std::move(plan)), m_known(known)
 {
 }
 

@@ -20,7 +20,7 @@ namespace layakari {
 /// plan as a finished recording is; in between, breaths take turns.
 class LiveReading {
 public:
-    explicit LiveReading(std::optional<Plan> plan, Known known = {});
+    explicit LiveReading(std::optional<Plan> plan, const Known& known = {});
 
     /// Sound at `analysisRateHz`, any number of samples.
     void push(std::span<const float> samples);
