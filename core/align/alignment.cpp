@@ -60,6 +60,8 @@ struct Candidate {
     Keep keep;
     bool aIsInhale = true;
     double score = -1e18;
+    std::vector<HeardItem> items;
+    std::vector<Chosen> chosen; // indices into `items`
 };
 
 std::vector<double> temposToTry(std::size_t shapes)
@@ -105,15 +107,13 @@ struct Orientations {
 };
 
 // What the pauses between the breaths outside of a candidate's cycles say for it.
-double outsidePausesScore(const Heard& heard, const BreathClasses& classes, const Planned& planned,
+double outsidePausesScore(const Heard& heard, const BreathClasses& classes,
                           const Candidate& candidate)
 {
-    const std::vector<HeardItem> items = itemsOf(heard, classes, candidate.aIsInhale);
-    const MatchTable table = matchTable(planned, items, candidate.keep);
     std::vector<bool> practised(heard.spans.size(), false);
-    for (const Chosen& c : OrderedAlignment(planned, table, items, candidate.keep).trace())
+    for (const Chosen& c : candidate.chosen)
         for (const auto& phase : c.match.phases)
-            for (const std::size_t item : phase) practised[items[item].span] = true;
+            for (const std::size_t item : phase) practised[candidate.items[item].span] = true;
     const double logOdds =
         pauseLogOddsAIsInhale(heard, classes, [&](std::size_t span) { return !practised[span]; });
     return (candidate.aIsInhale ? 0.5 : -0.5) * logOdds / temper;
@@ -126,8 +126,10 @@ Orientations findTempoAndOrientation(const Heard& heard, const BreathClasses& cl
     std::array<Candidate, 2> best;
     for (const bool aIsInhale : {true, false}) {
         if (said && *said != aIsInhale) continue;
-        const std::vector<HeardItem> items = itemsOf(heard, classes, aIsInhale);
         Candidate& candidate = best[aIsInhale ? 0 : 1];
+        candidate.aIsInhale = aIsInhale;
+        candidate.items = itemsOf(heard, classes, aIsInhale);
+        const std::vector<HeardItem>& items = candidate.items;
         const bool exact = items.size() * planned.steps.size() <= exactCells;
         for (const double countS : temposToTry(planned.shapes.size())) {
             const Keep keep{countS, spread};
@@ -136,12 +138,14 @@ Orientations findTempoAndOrientation(const Heard& heard, const BreathClasses& cl
                                      : unorderedScore(table, items, keep);
             const double score = fit + tempoLogPrior(countS, plan) +
                                  (aIsInhale ? 0.5 : -0.5) * classes.logOddsAIsInhale / temper;
-            if (score > candidate.score) candidate = {keep, aIsInhale, score};
+            if (score <= candidate.score) continue;
+            candidate.score = score;
+            candidate.keep = keep;
         }
+        const MatchTable table = matchTable(planned, items, candidate.keep);
+        candidate.chosen = OrderedAlignment(planned, table, items, candidate.keep).trace();
+        candidate.score += outsidePausesScore(heard, classes, candidate);
     }
-    if (!said)
-        for (Candidate& candidate : best)
-            candidate.score += outsidePausesScore(heard, classes, planned, candidate);
     const Candidate& winner = best[0].score >= best[1].score ? best[0] : best[1];
     if (said) return {winner, saidProbability};
     const double margin = temper * std::fabs(best[0].score - best[1].score);
@@ -220,24 +224,21 @@ Alignment align(const Heard& heard, const BreathClasses& classes, const Plan* pl
     }
     double spread = loosestSpread;
     Orientations found;
-    std::vector<HeardItem> items;
-    std::vector<Chosen> chosen;
     for (int look = 0; look < 3; ++look) {
         found = findTempoAndOrientation(heard, classes, planned, *plan, spread, said);
-        items = itemsOf(heard, classes, found.best.aIsInhale);
-        const MatchTable table = matchTable(planned, items, found.best.keep);
-        chosen = OrderedAlignment(planned, table, items, found.best.keep).trace();
-        const double tighter = spreadOf(chosen, items, steps, found.best.keep.countS);
+        const double tighter =
+            spreadOf(found.best.chosen, found.best.items, steps, found.best.keep.countS);
         if (tighter > 0.9 * spread) break;
         spread = tighter;
     }
+    const Candidate& best = found.best;
     const BreathClasses informed =
-        sortBreaths(heard, namedByPlan(heard, chosen, items, steps, found.best.aIsInhale));
-    Namer namer(heard, informed, found.best.aIsInhale, found.probability);
-    namer.takeCycles(chosen, items, steps);
+        sortBreaths(heard, namedByPlan(heard, best.chosen, best.items, steps, best.aIsInhale));
+    Namer namer(heard, informed, best.aIsInhale, found.probability);
+    namer.takeCycles(best.chosen, best.items, steps);
     namer.finish();
-    namer.result.countLengthS = found.best.keep.countS;
-    namer.result.aIsInhale = found.best.aIsInhale;
+    namer.result.countLengthS = best.keep.countS;
+    namer.result.aIsInhale = best.aIsInhale;
     return std::move(namer.result);
 }
 

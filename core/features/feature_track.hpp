@@ -71,6 +71,13 @@ private:
     VoiceBand m_voiceBand;
 };
 
+/// How many frames a stretch of time has; 0.06 s are 6 of them, not 5.
+constexpr std::size_t framesIn(double seconds)
+{
+    constexpr double half = 1e-6; // of a frame, against the rounding of the quotient
+    return static_cast<std::size_t>(seconds / FeatureTrack::hopSeconds + half);
+}
+
 /// Turns mono sound at `analysisRateHz` into a FeatureTrack, block by block. Everything is
 /// allocated when constructed, but for the track itself. Samples that are not finite count as
 /// silence.

@@ -10,12 +10,6 @@ namespace layakari {
 
 namespace {
 
-constexpr std::size_t framesIn(double seconds)
-{
-    constexpr double half = 1e-6; // of a frame: 0.6 s are 60 frames, not 59
-    return static_cast<std::size_t>(seconds / FeatureTrack::hopSeconds + half);
-}
-
 // Where to look at all: a second of which most is somewhat clear, seen every tenth of a second.
 constexpr std::size_t lookEvery = framesIn(0.1);
 constexpr std::size_t lookedAt = 9; // of these in a row

@@ -13,30 +13,20 @@ constexpr double sameBoundarySeconds = 0.1;
 void moveBy(Heard& heard, double seconds)
 {
     const auto frames = static_cast<std::size_t>(std::lround(seconds / FeatureTrack::hopSeconds));
-    heard.durationS += seconds;
-    for (HeardSpan& span : heard.spans) {
-        span.startS += seconds;
-        span.endS += seconds;
-    }
-    for (HeardVoice& voice : heard.voices) {
-        voice.startS += seconds;
-        voice.endS += seconds;
-    }
+    const auto move = [&](auto&... times) { ((times += seconds), ...); };
+    move(heard.durationS);
+    for (HeardSpan& span : heard.spans) move(span.startS, span.endS);
+    for (HeardVoice& voice : heard.voices) move(voice.startS, voice.endS);
     for (HeardHum& hum : heard.hums) {
-        hum.startS += seconds;
-        hum.endS += seconds;
+        move(hum.startS, hum.endS);
         hum.firstFrame += frames;
-        for (HeardHum::Break& gap : hum.breaks) {
-            gap.startS += seconds;
-            gap.endS += seconds;
-        }
+        for (HeardHum::Break& gap : hum.breaks) move(gap.startS, gap.endS);
     }
     for (HeardStrokeRun& run : heard.strokeRuns) {
-        run.startS += seconds;
-        run.endS += seconds;
+        move(run.startS, run.endS);
         for (HeardStroke& stroke : run.strokes) {
-            stroke.timeS += seconds;
-            if (stroke.inhaleTimeS) *stroke.inhaleTimeS += seconds;
+            move(stroke.timeS);
+            if (stroke.inhaleTimeS) move(*stroke.inhaleTimeS);
         }
     }
 }

@@ -5,16 +5,11 @@
 #include "core/listen/turns.hpp"
 
 #include <algorithm>
+#include <numeric>
 
 namespace layakari {
 
 namespace {
-
-constexpr std::size_t framesIn(double seconds)
-{
-    constexpr double half = 1e-6; // of a frame: 0.06 s are 6 frames, not 5
-    return static_cast<std::size_t>(seconds / FeatureTrack::hopSeconds + half);
-}
 
 // The first look comes when there may have been a pause; then often, until the room is known.
 constexpr std::size_t firstLook = framesIn(1.5);
@@ -24,6 +19,7 @@ constexpr std::size_t knownAfter = framesIn(20);
 // A median of this many frames lets no tick through that is shorter than 40 ms, and is as late.
 constexpr std::size_t medianFrames = 9;
 constexpr std::size_t late = medianFrames / 2;
+constexpr std::size_t quickFrames = 5;
 // How long a change must last before it is said. With the median's 40 ms, the window's 20 and the
 // slope of a breath that swells this stays under a fifth of a second.
 constexpr std::size_t soundLasts = framesIn(0.04);
@@ -43,7 +39,8 @@ constexpr std::size_t guardFrames = framesIn(0.05);
 constexpr double freshSeconds = 0.35;
 constexpr std::size_t backFrames = framesIn(0.5); // how far an onset is followed back
 constexpr double inPassingSdSeconds = 0.08;
-constexpr float voiced = 0.6f; // Voicing::strength of a voice; of noise some 0.3
+constexpr double longestWordSeconds = 0.9; // a shorter voiced sound is no hum
+constexpr float voiced = 0.6f;             // Voicing::strength of a voice; of noise some 0.3
 
 } // namespace
 
@@ -75,6 +72,14 @@ float LiveEar::steadyRise() const
     return *middle;
 }
 
+// A turn can be over in a tenth of a second: a median would not see it.
+float LiveEar::quickRise() const
+{
+    const std::size_t count = std::min(m_rise.size(), quickFrames);
+    return std::accumulate(m_rise.end() - static_cast<std::ptrdiff_t>(count), m_rise.end(), 0.0f) /
+           static_cast<float>(count);
+}
+
 void LiveEar::hearFrame(std::size_t frame)
 {
     const LearnedRoom& room = m_heard.room;
@@ -97,7 +102,9 @@ void LiveEar::hearFrame(std::size_t frame)
         begin(!m_present->sounds(), first, false);
         return;
     }
-    if (m_present->sounds()) followDip(frame, rise);
+    if (!m_present->sounds()) return;
+    m_voicedFrames += voicing.strength > voiced ? 1 : 0;
+    followDip(frame, quickRise());
 }
 
 // Flow that stops and comes back has turned: where it fell deep, or where the sound is another one
@@ -106,11 +113,11 @@ void LiveEar::followDip(std::size_t frame, float rise)
 {
     if (rise > m_peak) {
         m_peak = m_valley = rise;
-        m_valleyFrame = frame - std::min(frame, late);
+        m_valleyFrame = frame - std::min(frame, quickFrames / 2);
     }
     if (rise < m_valley) {
         m_valley = rise;
-        m_valleyFrame = frame - std::min(frame, late);
+        m_valleyFrame = frame - std::min(frame, quickFrames / 2);
     }
     const float fall = m_peak - m_valley;
     const bool longEnough =
@@ -138,6 +145,17 @@ bool LiveEar::soundsOtherThanBefore(std::size_t frame) const
                       shapeOf(m_valleyFrame, frame + 1), m_heard.room.weights.power) > otherSoundDb;
 }
 
+// A knock or a word within a quiet stretch: that goes on as if there had been none.
+bool LiveEar::wasNoBreath(const HeardSpan& past) const
+{
+    if (m_present->turned || m_heard.spans.empty() ||
+        m_heard.spans.back().kind != HeardSpan::Kind::Silence)
+        return false;
+    const double voicedS = static_cast<double>(m_voicedFrames) * FeatureTrack::hopSeconds;
+    return past.seconds() < knockSeconds ||
+           (past.seconds() < longestWordSeconds && voicedS > 0.5 * past.seconds());
+}
+
 // What was present is over and becomes the past.
 void LiveEar::begin(bool sounds, std::size_t frame, bool turned)
 {
@@ -149,10 +167,16 @@ void LiveEar::begin(bool sounds, std::size_t frame, bool turned)
     past.startSdS = past.endSdS = inPassingSdSeconds;
     // A hum or a run that a look has found goes on as a breath until the next one.
     if (past.kind != HeardSpan::Kind::Silence) past.kind = HeardSpan::Kind::Breath;
-    if (past.seconds() > 0) m_heard.spans.push_back(past);
-    m_present =
-        Present{sounds ? HeardSpan::Kind::Breath : HeardSpan::Kind::Silence, since, turned, 0};
+    if (!sounds && wasNoBreath(past)) {
+        m_present = Present{HeardSpan::Kind::Silence, m_heard.spans.back().startS, false, 0};
+        m_heard.spans.pop_back();
+    } else {
+        if (past.seconds() > 0) m_heard.spans.push_back(past);
+        m_present =
+            Present{sounds ? HeardSpan::Kind::Breath : HeardSpan::Kind::Silence, since, turned, 0};
+    }
     m_changedAt = m_nextFrame;
+    m_voicedFrames = 0;
     m_peak = m_valley = 0;
 }
 

@@ -55,14 +55,17 @@ private:
     std::size_t m_nextLook = 0;
     std::size_t m_changedAt = 0; ///< the frame in which the present began to differ from the past
     std::vector<float> m_rise;   ///< of the last frames, the newest at the end
-    float m_peak = 0;            ///< of the present sound
-    float m_valley = 0;          ///< since that peak
+    std::size_t m_voicedFrames = 0; ///< of the present sound
+    float m_peak = 0;               ///< of the present sound
+    float m_valley = 0;             ///< since that peak
     std::size_t m_valleyFrame = 0;
 
     void hearFrame(std::size_t frame);
     void followDip(std::size_t frame, float rise);
     bool soundsOtherThanBefore(std::size_t frame) const;
     float steadyRise() const;
+    float quickRise() const;
+    bool wasNoBreath(const HeardSpan& past) const;
     void begin(bool sounds, std::size_t frame, bool turned);
     void look();
     Present presentIn(Heard& heard) const;

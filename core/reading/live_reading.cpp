@@ -1,7 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/reading/live_reading.hpp"
 
+#include <algorithm>
 #include <cmath>
+#include <utility>
 
 namespace layakari {
 
@@ -18,7 +20,25 @@ ReadKind kindAfter(ReadKind before, HeardSpan::Kind sound)
     return full ? ReadKind::Exhale : ReadKind::Inhale;
 }
 
-bool isNamed(const ReadPhase& phase) { return toPhaseKind(phase.kind).has_value(); }
+ReadPhase named(const HeardSpan& span, const ReadPhase* before)
+{
+    ReadPhase phase;
+    phase.startS = span.startS;
+    phase.endS = span.endS;
+    phase.startSdS = span.startSdS;
+    phase.endSdS = span.endSdS;
+    if (span.kind == HeardSpan::Kind::Strokes) {
+        phase.kind = ReadKind::Strokes;
+    } else if (span.kind == HeardSpan::Kind::Hum) {
+        phase.kind = ReadKind::Exhale;
+        phase.sound = PhaseSound::Hum;
+        phase.confidence = takesTurns;
+    } else if (before) {
+        phase.kind = kindAfter(before->kind, span.kind);
+        phase.confidence = takesTurns * before->confidence;
+    }
+    return phase;
+}
 
 } // namespace
 
@@ -55,41 +75,41 @@ void LiveReading::readAgain()
 std::vector<ReadPhase> LiveReading::phases() const
 {
     std::vector<ReadPhase> phases = m_reading.phases;
-    for (const HeardSpan& span : m_ear.heard().spans)
-        if (span.endS > m_lookedUntilS)
-            phases.push_back(named(span, phases.empty() ? nullptr : &phases.back()));
+    const std::vector<ReadPhase> recent = sinceLook();
+    phases.insert(phases.end(), recent.begin(), recent.end());
     return phases;
 }
 
-ReadPhase LiveReading::named(const HeardSpan& span, const ReadPhase* before) const
+std::vector<ReadPhase> LiveReading::sinceLook() const
 {
-    ReadPhase phase;
-    phase.startS = span.startS;
-    phase.endS = span.endS;
-    phase.startSdS = span.startSdS;
-    phase.endSdS = span.endSdS;
-    if (span.kind == HeardSpan::Kind::Strokes) phase.kind = ReadKind::Strokes;
-    if (span.kind == HeardSpan::Kind::Hum) {
-        phase.kind = ReadKind::Exhale;
-        phase.sound = PhaseSound::Hum;
-        phase.confidence = takesTurns;
-    } else if (before && isNamed(*before)) {
-        phase.kind = kindAfter(before->kind, span.kind);
-        phase.confidence = takesTurns * before->confidence;
+    std::vector<ReadPhase> recent;
+    const std::vector<HeardSpan>& spans = m_ear.heard().spans;
+    auto span = spans.end();
+    while (span != spans.begin() && std::prev(span)->endS > m_lookedUntilS) --span;
+    for (; span != spans.end(); ++span) recent.push_back(named(*span, lastNamed(recent)));
+    return recent;
+}
+
+const ReadPhase* LiveReading::lastNamed(const std::vector<ReadPhase>& recent) const
+{
+    const auto isNamed = [](const ReadPhase& p) { return toPhaseKind(p.kind).has_value(); };
+    for (const auto* phases : {&recent, &std::as_const(m_reading.phases)}) {
+        const auto last = std::find_if(phases->rbegin(), phases->rend(), isNamed);
+        if (last != phases->rend()) return &*last;
     }
-    return phase;
+    return nullptr;
 }
 
 std::optional<LiveReading::Now> LiveReading::now() const
 {
     const std::optional<LiveEar::Present>& present = m_ear.present();
     if (!present) return std::nullopt;
-    const std::vector<ReadPhase> past = phases();
+    const std::vector<ReadPhase> recent = sinceLook();
     HeardSpan span;
     span.kind = present->kind;
     span.startS = present->sinceS;
     span.endS = m_ear.untilS();
-    const ReadPhase phase = named(span, past.empty() ? nullptr : &past.back());
+    const ReadPhase phase = named(span, lastNamed(recent));
     return Now{toPhaseKind(phase.kind), present->kind, present->sinceS, phase.confidence,
                present->pitchHz};
 }

@@ -57,7 +57,10 @@ private:
     double m_lookedUntilS = 0; ///< where the spans of the last look end
 
     void readAgain();
-    ReadPhase named(const HeardSpan& span, const ReadPhase* before) const;
+    /// What ended since the last look, named one after the other.
+    std::vector<ReadPhase> sinceLook() const;
+    /// The last phase with a name among `recent`, or before them: breaths take turns with it.
+    const ReadPhase* lastNamed(const std::vector<ReadPhase>& recent) const;
 };
 
 } // namespace layakari

@@ -216,6 +216,59 @@ TEST_CASE("A plan names, it never moves: spans stay as they were heard under any
     }
 }
 
+TEST_CASE("Where in and out sound alike, pauses between natural breaths tell which is which")
+{
+    // An exhale more before the first cycle: an even plan fits from either end, ten cycles each
+    // way.
+    for (const bool brightIsInhale : {true, false}) {
+        Heardings h;
+        const auto in = [&](double seconds) { brightIsInhale ? h.i(seconds) : h.e(seconds); };
+        const auto out = [&](double seconds) { brightIsInhale ? h.e(seconds) : h.i(seconds); };
+        const auto natural = [&](int breaths) {
+            for (int b = 0; b < breaths; ++b) {
+                in(2);
+                out(2.5);
+                h.silence(0.6);
+            }
+        };
+        natural(4);
+        in(2);
+        out(4.8);
+        for (int c = 0; c < 10; ++c) {
+            in(4.8);
+            out(4.8);
+        }
+        natural(2);
+        BreathClasses classes = sortBreaths(h.heard);
+        classes.logOddsAIsInhale = 0; // the sound itself says nothing
+        const Alignment alignment = align(h.heard, classes, &preset("even-4-4"));
+        INFO(brightIsInhale);
+        REQUIRE(alignment.cycles.size() == 10);
+        for (const NamedSpan& named : alignment.spans) {
+            if (h.heard.spans[named.span].kind != HeardSpan::Kind::Breath) continue;
+            const bool bright = h.heard.spans[named.span].character.brightnessDb() > 0;
+            CHECK((named.kind == PhaseKind::Inhale) == (bright == brightIsInhale));
+            CHECK(named.confidence > 0.6);
+            CHECK(named.confidence < 0.99); // and it is said that this is not sure
+        }
+    }
+}
+
+TEST_CASE("Pauses within the practice are the plan's, and tell nothing of in and out")
+{
+    // Held breath after every inhale: as many pauses as in natural breathing, after the other side.
+    Heardings h;
+    for (int c = 0; c < 6; ++c) h.i(4.8).silence(8.4).e(9.6);
+    BreathClasses classes = sortBreaths(h.heard);
+    classes.logOddsAIsInhale = 0;
+    const Alignment alignment = align(h.heard, classes, &preset("four-seven-eight"));
+    REQUIRE(alignment.cycles.size() == 6);
+    for (const NamedSpan& named : alignment.spans)
+        if (h.heard.spans[named.span].kind == HeardSpan::Kind::Breath)
+            CHECK((named.kind == PhaseKind::Inhale) ==
+                  (h.heard.spans[named.span].character.brightnessDb() > 0));
+}
+
 TEST_CASE("Nothing heard aligns to nothing")
 {
     const Heardings h{};

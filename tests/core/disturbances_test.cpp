@@ -31,36 +31,6 @@ scoring::Score scoreOf(const SimulatedSound& practice)
     return scoring::scoreReading(readAgainst(listened, practice.truth.plan), practice.truth);
 }
 
-// A word: a glottal pulse train of falling pitch through two formants, with a hiss before it.
-void speak(std::vector<float>& sound, double at, double seconds, double pitchHz, double level)
-{
-    const auto first = static_cast<std::size_t>(at * analysisRateHz);
-    const auto length = static_cast<std::size_t>(seconds * analysisRateHz);
-    const auto noise = whiteNoise(0.08, analysisRateHz, 0.15 * level, static_cast<unsigned>(first));
-    double phase = 0;
-    double low = 0, lowBefore = 0, high = 0, highBefore = 0;
-    for (std::size_t i = 0; i < length && first + i < sound.size(); ++i) {
-        const double t = static_cast<double>(i) / static_cast<double>(length);
-        phase += pitchHz * (1.15 - 0.3 * t) / analysisRateHz;
-        const double pulse = phase >= 1 ? 1 : 0;
-        phase -= std::floor(phase);
-        const auto resonate = [&](double& y, double& before, double hz, double width) {
-            const double r = std::exp(-std::numbers::pi * width / analysisRateHz);
-            const double next = pulse +
-                                2 * r * std::cos(2 * std::numbers::pi * hz / analysisRateHz) * y -
-                                r * r * before;
-            before = y;
-            y = next;
-            return next;
-        };
-        const double voice =
-            resonate(low, lowBefore, 600, 90) + 0.5 * resonate(high, highBefore, 1500, 120);
-        sound[first + i] +=
-            static_cast<float>(level * 0.12 * voice * std::sin(std::numbers::pi * t));
-        if (i < noise.size()) sound[first + i] += noise[i];
-    }
-}
-
 double levelOf(const SimulatedSound& practice)
 {
     double squares = 0;

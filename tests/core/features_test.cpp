@@ -114,6 +114,27 @@ TEST_CASE(
     }
 }
 
+TEST_CASE("A slice is the same frames and the same sound, counted from its own beginning")
+{
+    const FeatureTrack whole = trackOf(whiteNoise(8, analysisRateHz, 0.1, 9));
+    constexpr std::size_t first = 250;
+    const FeatureTrack part = whole.slice(first, 600);
+    REQUIRE(part.frames() == 350);
+    for (std::size_t i = 0; i < part.frames(); ++i) {
+        CHECK(part.levels(i) == whole.levels(first + i));
+        CHECK(part.voicing(i).strength == whole.voicing(first + i).strength);
+    }
+    const auto offset =
+        static_cast<std::ptrdiff_t>(first * FeatureTrack::hopSeconds * VoiceBand::rateHz);
+    REQUIRE(part.voiceBand().size() > 0);
+    for (std::ptrdiff_t i = 0; i < static_cast<std::ptrdiff_t>(part.voiceBand().size()); i += 97)
+        CHECK(part.voiceBand().at(i) == whole.voiceBand().at(offset + i));
+    CHECK(whole.slice(600, 100000).frames() == whole.frames() - 600);
+    CHECK(whole.slice(5000, 6000).frames() == 0);
+    CHECK(whole.slice(30, 20).frames() == 0);
+    CHECK(FeatureTrack{}.slice(0, 10).frames() == 0);
+}
+
 TEST_CASE("The floor follows a room that grows louder or quieter, without waiting a window")
 {
     const double quiet = 0.005;

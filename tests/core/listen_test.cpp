@@ -41,35 +41,6 @@ std::vector<float> rampRise(double startS, double rampS, double plateauDb, doubl
     return rise;
 }
 
-// Breaths without pauses, in turn bright and dark, in a quiet room. Loudness jumps every 50 ms by
-// `flutterDb` (one standard deviation), as the simulator's never does.
-std::vector<float> flutteringBreaths(const std::vector<double>& edgesS, double flutterDb,
-                                     unsigned seed)
-{
-    std::mt19937 engine(seed);
-    std::normal_distribution<float> normal(0, 1);
-    const double endS = edgesS.back() + 3;
-    std::vector<float> sound(static_cast<std::size_t>(endS * analysisRateHz));
-    double jump = 0;
-    float last = 0;
-    for (std::size_t i = 0; i < sound.size(); ++i) {
-        if (i % (analysisRateHz / 20) == 0) jump = flutterDb * normal(engine);
-        const float white = normal(engine);
-        const double t = static_cast<double>(i) / analysisRateHz;
-        sound[i] = 0.0006f * normal(engine);
-        for (std::size_t b = 0; b + 1 < edgesS.size(); ++b) {
-            if (t < edgesS[b] || t >= edgesS[b + 1]) continue;
-            const double ramp = std::min({1.0, (t - edgesS[b]) / 0.15, (edgesS[b + 1] - t) / 0.25});
-            const float coloured = b % 2 ? white + 0.9f * last : white - 0.6f * last;
-            sound[i] += static_cast<float>(0.03 * std::pow(std::sin(1.5708 * ramp), 1.3) *
-                                           std::pow(10, jump / 20)) *
-                        coloured;
-        }
-        last = white;
-    }
-    return sound;
-}
-
 HeardSpan breathWith(double brightness, double start)
 {
     HeardSpan span;

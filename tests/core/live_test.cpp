@@ -146,6 +146,31 @@ TEST_CASE("What lies before the window of a look stays, in order and whole")
     CHECK(breaths == when.size());
 }
 
+TEST_CASE("A turn without a pause is said before the next look would see it")
+{
+    std::vector<double> edges{4};
+    while (edges.back() < 60) edges.push_back(edges.back() + 4.3);
+    int turns = 0;
+    int inTime = 0;
+    for (unsigned seed = 81; seed <= 82; ++seed) {
+        const auto sound = flutteringBreaths(edges, 0.5, seed);
+        LiveEar ear;
+        std::vector<std::pair<double, LiveEar::Present>> said;
+        for (std::size_t at = 0; at < sound.size(); at += blockSamples) {
+            ear.push(std::span(sound).subspan(at, std::min(blockSamples, sound.size() - at)));
+            if (ear.present()) said.emplace_back(ear.untilS(), *ear.present());
+        }
+        for (std::size_t e = 3; e + 1 < edges.size(); ++e) {
+            ++turns;
+            inTime += std::any_of(said.begin(), said.end(), [&](const auto& s) {
+                return s.first > edges[e] && s.first < edges[e] + 0.4 && s.second.turned &&
+                       std::fabs(s.second.sinceS - edges[e]) < 0.2;
+            });
+        }
+    }
+    CHECK(inTime >= 0.8 * turns);
+}
+
 TEST_CASE("A voiced sound has its pitch while it lasts")
 {
     const double hz = 196;
@@ -165,6 +190,60 @@ TEST_CASE("A voiced sound has its pitch while it lasts")
     ear.push(std::span(sound).subspan(8 * analysisRateHz));
     CHECK_FALSE(ear.present()->sounds());
     CHECK(ear.present()->pitchHz == 0);
+}
+
+TEST_CASE("Words in the holds take no phase's name away")
+{
+    SimulatedSound practice = practise("four-seven-eight", Temperament{}, 41003);
+    constexpr double wordS = 0.35;
+    std::vector<double> words;
+    for (const Truth::Phase& phase : practice.truth.phases)
+        if (phase.kind == "hold_full")
+            for (double t = phase.startS + 0.8; t + 0.5 < phase.endS; t += 1.3) words.push_back(t);
+    for (const double t : words) speak(practice.sound, t, wordS, 130, 0.5);
+    LiveReading live(practice.truth.plan);
+    int breaths = 0;
+    int named = 0;
+    constexpr double begunS = 30;
+    for (std::size_t at = 0; at < practice.sound.size(); at += blockSamples) {
+        live.push(std::span(practice.sound)
+                      .subspan(at, std::min(blockSamples, practice.sound.size() - at)));
+        // While a word sounds, and until its end is known, it could be anything.
+        if (std::any_of(words.begin(), words.end(), [&](double t) {
+                return live.untilS() > t && live.untilS() < t + wordS + 0.2;
+            }))
+            continue;
+        for (const Truth::Phase& phase : practice.truth.phases) {
+            const double inPhase = live.untilS() - phase.startS;
+            if (phase.startS < begunS || phase.role != Role::Practice || inPhase < 0.5 ||
+                live.untilS() > phase.endS - 0.2)
+                continue;
+            ++breaths;
+            const auto now = live.now();
+            named += now && now->phase && phase.kind == toWord(*now->phase);
+        }
+    }
+    REQUIRE(breaths > 3000);
+    CHECK(named >= 0.85 * breaths);
+}
+
+TEST_CASE("Under an automatic gain holds are heard as holds, live too")
+{
+    Temperament who;
+    who.automaticGain = true;
+    const SimulatedSound practice = practise("square-4", who, 41004);
+    const auto said = saidOf(practice.sound);
+    int holds = 0;
+    int heard = 0;
+    constexpr double knownS = 60; // gains are told by four pauses and more
+    for (const Truth::Phase& phase : practice.truth.phases) {
+        if (phase.role != Role::Practice || !phase.kind.starts_with("hold")) continue;
+        if (phase.startS < knownS) continue;
+        ++holds;
+        heard += saidNear(said, phase.startS, false) != nullptr;
+    }
+    REQUIRE(holds >= 3);
+    CHECK(heard >= holds - 1);
 }
 
 TEST_CASE("Two looks meet where they agree")

@@ -4,6 +4,7 @@
 #include <catch2/catch.hpp>
 #include <cmath>
 #include <cstdlib>
+#include <numbers>
 #include <random>
 #include <sndfile.h>
 
@@ -35,6 +36,62 @@ std::vector<float> bursts(double seconds, int rateHz, const std::vector<LoudStre
             if (t >= burst.startS && t < burst.endS) rms = loudRms;
         return rms * normal(engine);
     });
+}
+
+std::vector<float> flutteringBreaths(const std::vector<double>& edgesS, double flutterDb,
+                                     unsigned seed)
+{
+    std::mt19937 engine(seed);
+    std::normal_distribution<float> normal(0, 1);
+    const double endS = edgesS.back() + 3;
+    std::vector<float> sound(static_cast<std::size_t>(endS * analysisRateHz));
+    double jump = 0;
+    float last = 0;
+    for (std::size_t i = 0; i < sound.size(); ++i) {
+        if (i % (analysisRateHz / 20) == 0) jump = flutterDb * normal(engine);
+        const float white = normal(engine);
+        const double t = static_cast<double>(i) / analysisRateHz;
+        sound[i] = 0.0006f * normal(engine);
+        for (std::size_t b = 0; b + 1 < edgesS.size(); ++b) {
+            if (t < edgesS[b] || t >= edgesS[b + 1]) continue;
+            const double ramp = std::min({1.0, (t - edgesS[b]) / 0.15, (edgesS[b + 1] - t) / 0.25});
+            const float coloured = b % 2 ? white + 0.9f * last : white - 0.6f * last;
+            sound[i] += static_cast<float>(0.03 * std::pow(std::sin(1.5708 * ramp), 1.3) *
+                                           std::pow(10, jump / 20)) *
+                        coloured;
+        }
+        last = white;
+    }
+    return sound;
+}
+
+void speak(std::vector<float>& sound, double at, double seconds, double pitchHz, double level)
+{
+    const auto first = static_cast<std::size_t>(at * analysisRateHz);
+    const auto length = static_cast<std::size_t>(seconds * analysisRateHz);
+    const auto noise = whiteNoise(0.08, analysisRateHz, 0.15 * level, static_cast<unsigned>(first));
+    double phase = 0;
+    double low = 0, lowBefore = 0, high = 0, highBefore = 0;
+    for (std::size_t i = 0; i < length && first + i < sound.size(); ++i) {
+        const double t = static_cast<double>(i) / static_cast<double>(length);
+        phase += pitchHz * (1.15 - 0.3 * t) / analysisRateHz;
+        const double pulse = phase >= 1 ? 1 : 0;
+        phase -= std::floor(phase);
+        const auto resonate = [&](double& y, double& before, double hz, double width) {
+            const double r = std::exp(-std::numbers::pi * width / analysisRateHz);
+            const double next = pulse +
+                                2 * r * std::cos(2 * std::numbers::pi * hz / analysisRateHz) * y -
+                                r * r * before;
+            before = y;
+            y = next;
+            return next;
+        };
+        const double voice =
+            resonate(low, lowBefore, 600, 90) + 0.5 * resonate(high, highBefore, 1500, 120);
+        sound[first + i] +=
+            static_cast<float>(level * 0.12 * voice * std::sin(std::numbers::pi * t));
+        if (i < noise.size()) sound[first + i] += noise[i];
+    }
 }
 
 FeatureTrack trackOf(std::span<const float> sound, std::size_t blockSize)

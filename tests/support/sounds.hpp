@@ -26,6 +26,16 @@ struct LoudStretch {
 std::vector<float> bursts(double seconds, int rateHz, const std::vector<LoudStretch>& when,
                           double loudRms, double quietRms, unsigned seed = 1);
 
+/// Breaths without pauses, in turn bright and dark, in a quiet room, and three seconds after them.
+/// Loudness jumps every 50 ms by `flutterDb` (one standard deviation), as the simulator's never
+/// does.
+std::vector<float> flutteringBreaths(const std::vector<double>& edgesS, double flutterDb,
+                                     unsigned seed);
+
+/// Adds a word to sound at `analysisRateHz`: a glottal pulse train of falling pitch through two
+/// formants, with a hiss before it.
+void speak(std::vector<float>& sound, double at, double seconds, double pitchHz, double level);
+
 /// What is kept of mono sound at `analysisRateHz`.
 FeatureTrack trackOf(std::span<const float> sound, std::size_t blockSize = 1000);
 
