@@ -288,8 +288,10 @@ void MainWindow::showHead()
         return;
     }
     const QFileInfo file(QString::fromStdString(reading->recording.file));
+    // What the way through the pages and the person at hand leave free.
+    constexpr int takenWidth = 900;
     m_name->setText(m_name->fontMetrics().elidedText(file.completeBaseName(), Qt::ElideMiddle,
-                                                     std::min(260, width() / 6)));
+                                                     std::clamp(width() - takenWidth, 170, 360)));
     m_name->setToolTip(file.filePath());
     QStringList details;
     if (file.exists())

@@ -11,6 +11,7 @@
 #include "desktop/read/sound_strip.hpp"
 #include "desktop/read/staff_view.hpp"
 #include "desktop/sound/player.hpp"
+#include "desktop/theme/controls.hpp"
 #include "desktop/theme/theme.hpp"
 
 #include <QFileDialog>
@@ -33,13 +34,12 @@ std::filesystem::path pathOf(const QString& file)
     return std::filesystem::path(file.toStdString());
 }
 
-QPushButton* button(const QString& text, const char* name, QWidget* parent, const QString& tip = {})
+// Beside the staff: a click on it leaves the keys to the staff, Tab still comes here.
+QPushButton* sideButton(const QString& text, const char* name, QWidget* parent, const QString& tip)
 {
-    auto* made = new QPushButton(text, parent);
-    made->setObjectName(QLatin1String(name));
-    made->setToolTip(tip);
-    made->setCursor(Qt::PointingHandCursor);
-    return made;
+    QPushButton* button = wordButton(text, name, parent, tip);
+    button->setFocusPolicy(Qt::TabFocus);
+    return button;
 }
 
 } // namespace
@@ -51,21 +51,23 @@ ReadPage::ReadPage(QWidget* parent)
       m_empty(new EmptyPage(this)),
       m_figures(new Figures(this)),
       m_chooser(new PlanChooser(this)),
-      m_open(button(tr("Open…"), "open", this, tr("Open a recording or a saved reading (Ctrl+O)"))),
-      m_save(button(tr("Save reading…"), "save", this, tr("Save this reading as JSON (Ctrl+S)"))),
-      m_swap(button(tr("Swap in and out"), "swap", this,
-                    tr("What was read as inhales are exhales, and the other way round (X)"))),
+      m_open(wordButton(tr("Open…"), "open", this,
+                        tr("Open a recording or a saved reading (Ctrl+O)"))),
+      m_save(
+          wordButton(tr("Save reading…"), "save", this, tr("Save this reading as JSON (Ctrl+S)"))),
+      m_swap(sideButton(tr("Swap in and out"), "swap", this,
+                        tr("What was read as inhales are exhales, and the other way round (X)"))),
       m_staff(new StaffView(this)),
       m_staffHead(new StaffHead(m_staff, this)),
       m_strip(new SoundStrip(this)),
       m_playRow(
-          button(tr("Play row"), "playRow", this, tr("Play the chosen row, or stop (Space)"))),
+          sideButton(tr("Play row"), "playRow", this, tr("Play the chosen row, or stop (Space)"))),
       m_playPhase(
-          button(tr("Play phase"), "playPhase", this,
-                 tr("Play the chosen phase; choose one with the left and right arrow keys"))),
-      m_tones(button(tr("Play tones"), "playTones", this,
-                     tr("Play the pitch that was meant, then the one that was heard (T)"))),
-      m_loop(button(tr("Loop"), "loop", this, tr("Play again and again (L)"))),
+          sideButton(tr("Play phase"), "playPhase", this,
+                     tr("Play the chosen phase; choose one with the left and right arrow keys"))),
+      m_tones(sideButton(tr("Play tones"), "playTones", this,
+                         tr("Play the pitch that was meant, then the one that was heard (T)"))),
+      m_loop(sideButton(tr("Loop"), "loop", this, tr("Play again and again (L)"))),
       m_player(new Player(this)),
       m_job(new ReadingJob(this))
 {

@@ -234,6 +234,25 @@ TEST_CASE(
     CHECK(strip->grab().toImage() == still);
 }
 
+TEST_CASE("After a click beside the staff the arrows still go by row")
+{
+    Window w;
+    w.openAs("square.flac", "square-4");
+    StaffView* staff = w.staff();
+    for (const char* name : {"playRow", "loop"}) {
+        INFO(name);
+        QTest::mouseClick(w.find<QPushButton>(name), Qt::LeftButton);
+        CHECK(staff->hasFocus());
+        const int before = staff->currentIndex().row();
+        w.key(Qt::Key_Down);
+        CHECK(staff->currentIndex().row() == before + 1);
+    }
+    QTest::mouseClick(w.find<QPushButton>("swap"), Qt::LeftButton);
+    CHECK(staff->hasFocus());
+    // By Tab they are reached all the same.
+    CHECK((w.find<QPushButton>("playRow")->focusPolicy() & Qt::TabFocus) != 0);
+}
+
 TEST_CASE("A click in the strip chooses the phase under it, and a double click plays it")
 {
     Window w;
