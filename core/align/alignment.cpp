@@ -33,7 +33,9 @@ constexpr double temper = 0.5;
 constexpr double humIsInhale = 0.002;    // nobody hums while breathing in for long
 constexpr double saidProbability = 0.99; // that a person who names a breath is right
 
-std::vector<HeardItem> itemsOf(const Heard& heard, const BreathClasses& classes, bool aIsInhale)
+// `probabilityA`: of each breath, by whichever of the classes' two.
+std::vector<HeardItem> itemsOf(const Heard& heard, const std::vector<double>& probabilityA,
+                               bool aIsInhale)
 {
     std::vector<HeardItem> items;
     std::size_t breath = 0;
@@ -48,7 +50,7 @@ std::vector<HeardItem> itemsOf(const Heard& heard, const BreathClasses& classes,
         if (span.kind == HeardSpan::Kind::Hum)
             item.setInhaleProbability(humIsInhale);
         else if (item.breath)
-            item.setInhaleProbability(inhaleProbability(classes.probabilityA[breath++], aIsInhale));
+            item.setInhaleProbability(inhaleProbability(probabilityA[breath++], aIsInhale));
         item.lastSilence = span.kind == HeardSpan::Kind::Silence && i + 1 == heard.spans.size();
         if (span.kind == HeardSpan::Kind::Silence && i == 0) continue;
         items.push_back(item);
@@ -119,6 +121,21 @@ double outsidePausesScore(const Heard& heard, const BreathClasses& classes,
     return (candidate.aIsInhale ? 0.5 : -0.5) * logOdds / temper;
 }
 
+// Breaths that take turns say which way round the whole is, but one that was heard in two pieces,
+// or not at all, turns their names around from there on. The plan has an order of its own: beside
+// it each breath speaks for itself, and the turns only where nothing else does.
+void followThePlansOrder(Candidate& candidate, const Heard& heard, const BreathClasses& classes,
+                         const Planned& planned)
+{
+    constexpr double turnsShare = 0.02;
+    std::vector<double> probabilityA = classes.soundProbabilityA;
+    for (std::size_t b = 0; b < probabilityA.size(); ++b)
+        probabilityA[b] += turnsShare * (classes.probabilityA[b] - probabilityA[b]);
+    candidate.items = itemsOf(heard, probabilityA, candidate.aIsInhale);
+    const MatchTable table = matchTable(planned, candidate.items, candidate.keep);
+    candidate.chosen = OrderedAlignment(planned, table, candidate.items, candidate.keep).trace();
+}
+
 Orientations findTempoAndOrientation(const Heard& heard, const BreathClasses& classes,
                                      const Planned& planned, const Plan& plan, double spread,
                                      std::optional<bool> said)
@@ -128,7 +145,7 @@ Orientations findTempoAndOrientation(const Heard& heard, const BreathClasses& cl
         if (said && *said != aIsInhale) continue;
         Candidate& candidate = best[aIsInhale ? 0 : 1];
         candidate.aIsInhale = aIsInhale;
-        candidate.items = itemsOf(heard, classes, aIsInhale);
+        candidate.items = itemsOf(heard, classes.probabilityA, aIsInhale);
         const std::vector<HeardItem>& items = candidate.items;
         const bool exact = items.size() * planned.steps.size() <= exactCells;
         for (const double countS : temposToTry(planned.shapes.size())) {
@@ -146,7 +163,8 @@ Orientations findTempoAndOrientation(const Heard& heard, const BreathClasses& cl
         candidate.chosen = OrderedAlignment(planned, table, items, candidate.keep).trace();
         candidate.score += outsidePausesScore(heard, classes, candidate);
     }
-    const Candidate& winner = best[0].score >= best[1].score ? best[0] : best[1];
+    Candidate& winner = best[0].score >= best[1].score ? best[0] : best[1];
+    followThePlansOrder(winner, heard, classes, planned);
     if (said) return {winner, saidProbability};
     const double margin = temper * std::fabs(best[0].score - best[1].score);
     return {winner, 1 / (1 + std::exp(-margin))};
@@ -181,24 +199,19 @@ double spreadOf(const std::vector<Chosen>& chosen, const std::vector<HeardItem>&
     return std::clamp(1.5 * deviationOfMedian * median(logs), tightestSpread, loosestSpread);
 }
 
-// What the chosen cycles take each breath for, as the classes' kind A or B.
-std::vector<std::optional<bool>> namedByPlan(const Heard& heard, const std::vector<Chosen>& chosen,
-                                             const std::vector<HeardItem>& items,
-                                             const std::vector<PlannedStep>& steps, bool aIsInhale)
+// What the chosen cycles take each span for, as the classes' kind A or B.
+std::vector<std::optional<bool>> namedByPlan(const Heard& heard, const Candidate& candidate,
+                                             const std::vector<PlannedStep>& steps)
 {
-    std::map<std::size_t, bool> inhaleBySpan;
-    for (const Chosen& c : chosen) {
+    std::vector<std::optional<bool>> namedA(heard.spans.size());
+    for (const Chosen& c : candidate.chosen) {
         const std::vector<Phase>& phases = steps[c.step].cycle()->phases;
-        for (std::size_t k = 0; k < phases.size(); ++k)
+        for (std::size_t k = 0; k < phases.size(); ++k) {
+            if (isHold(phases[k].kind)) continue;
             for (const std::size_t item : c.match.phases[k])
-                inhaleBySpan[items[item].span] = phases[k].kind == PhaseKind::Inhale;
-    }
-    std::vector<std::optional<bool>> namedA;
-    for (std::size_t i = 0; i < heard.spans.size(); ++i) {
-        if (heard.spans[i].kind != HeardSpan::Kind::Breath) continue;
-        const auto named = inhaleBySpan.find(i);
-        namedA.push_back(named == inhaleBySpan.end() ? std::nullopt
-                                                     : std::optional(named->second == aIsInhale));
+                namedA[candidate.items[item].span] =
+                    (phases[k].kind == PhaseKind::Inhale) == candidate.aIsInhale;
+        }
     }
     return namedA;
 }
@@ -232,8 +245,7 @@ Alignment align(const Heard& heard, const BreathClasses& classes, const Plan* pl
         spread = tighter;
     }
     const Candidate& best = found.best;
-    const BreathClasses informed =
-        sortBreaths(heard, namedByPlan(heard, best.chosen, best.items, steps, best.aIsInhale));
+    const BreathClasses informed = sortBreaths(heard, namedByPlan(heard, best, steps));
     Namer namer(heard, informed, best.aIsInhale, found.probability);
     namer.takeCycles(best.chosen, best.items, steps);
     namer.finish();

@@ -25,6 +25,9 @@ constexpr double strayPauseCost = 0.3;
 constexpr double strayPauseCostPerCount = 0.5;
 constexpr double interruptedCost = 2.0; // a sip of air within a hold, a cut within a breath
 constexpr double interruptionS = 1.6;   // longest sip or cut
+// A breath that the room covers altogether: silence of its length, where no hold is planned that
+// the silence could be.
+constexpr double coveredBreathCost = 2.5;
 constexpr double none = -1e18;
 
 double nameGain(const HeardItem& item, PhaseKind kind)
@@ -121,6 +124,9 @@ private:
             return;
         }
         if (!inside(j)) return;
+        if (isSilence(j) && !item(j).lastSilence && m_matcher.m_mayBeCovered[k])
+            offer(k + 1, j + 1,
+                  score - coveredBreathCost + m_matcher.durationGain(k, item(j).seconds), j, true);
         const bool pauseFirst = isSilence(j);
         if (pauseFirst && k == 0) return; // a cycle begins with its first phase
         const std::size_t b = pauseFirst ? j + 1 : j;
@@ -158,9 +164,10 @@ private:
         std::vector<std::vector<std::size_t>> phases(m_phases.size());
         for (std::size_t k = m_phases.size(); k > 0; --k) {
             const Step& taken = step(k, j);
+            const bool isCovered = taken.fromItem + 1 == j && isSilence(taken.fromItem);
             if (taken.usesPhase)
                 for (std::size_t i = taken.fromItem; i < j; ++i)
-                    if (item(i).breath != isHold(m_phases[k - 1].kind))
+                    if (isCovered || item(i).breath != isHold(m_phases[k - 1].kind))
                         phases[k - 1].push_back(m_from + i);
             j = taken.fromItem;
         }
@@ -177,9 +184,13 @@ void HeardItem::setInhaleProbability(double probability)
 CycleMatcher::CycleMatcher(const std::vector<Phase>& phases, const Keep& keep)
     : m_phases(phases), m_keep(keep)
 {
-    for (const Phase& phase : phases) {
-        const double seconds = std::max(0.05, phase.counts.middle()) * keep.countS;
+    for (std::size_t k = 0; k < phases.size(); ++k) {
+        const double seconds = std::max(0.05, phases[k].counts.middle()) * keep.countS;
         m_expected.push_back({std::log(seconds), 1 / spreadFor(seconds, keep)});
+        const Phase& before = phases[(k + phases.size() - 1) % phases.size()];
+        const Phase& after = phases[(k + 1) % phases.size()];
+        m_mayBeCovered.push_back(!isHold(before.kind) && !isHold(after.kind) &&
+                                 !phases[k].counts.open);
     }
 }
 

@@ -42,7 +42,7 @@ public:
     CycleMatcher(const std::vector<Phase>& phases, const Keep& keep);
 
     /// The ways to hear the cycle from `items[from]` on, the best for each end. Only ways in which
-    /// every planned breath is heard. With `withPhases` false the lists of items are left empty,
+    /// every planned breath is heard, or lies under the room between two that are. With `withPhases` false the lists of items are left empty,
     /// which is faster.
     std::vector<CycleMatch> matches(const std::vector<HeardItem>& items, std::size_t from,
                                     bool withPhases) const;
@@ -59,6 +59,7 @@ private:
     const std::vector<Phase>& m_phases;
     Keep m_keep;
     std::vector<Expected> m_expected; // of phases with a single target
+    std::vector<bool> m_mayBeCovered; // breaths that silence may stand for
 };
 
 } // namespace layakari

@@ -9,6 +9,8 @@ namespace {
 
 constexpr double holdNameLoss = 0.99;
 constexpr double humIsExhale = 0.99;
+// That a silence is the breath that the plan has there: nothing was heard of it.
+constexpr double coveredBreath = 0.5;
 
 } // namespace
 
@@ -52,9 +54,12 @@ void Namer::takeCycles(const std::vector<Chosen>& chosen, const std::vector<Hear
                 named.role = Role::Practice;
                 const bool isHum = m_heard.spans[named.span].kind == HeardSpan::Kind::Hum;
                 if (isHum && phases[k].kind == PhaseKind::Inhale) continue;
-                if (isHold(phases[k].kind))
+                if (isHold(phases[k].kind)) {
                     named.kind = phases[k].kind;
-                else if (!isHum)
+                } else if (isSilence(named.span)) {
+                    named.kind = phases[k].kind;
+                    named.confidence = coveredBreath;
+                } else if (!isHum)
                     nameBreath(named, phases[k].kind, m_inhaleProbability[named.span]);
                 cycle.phases.back().push_back(named.span);
             }
@@ -141,8 +146,9 @@ const NamedSpan* Namer::breathNear(std::size_t i, int direction) const
 void Namer::nameSilences()
 {
     for (std::size_t i = 0; i < result.spans.size(); ++i) {
-        if (!isSilence(i)) continue;
         NamedSpan& named = result.spans[i];
+        const bool isCovered = named.kind && !isHold(*named.kind);
+        if (!isSilence(i) || isCovered) continue;
         const NamedSpan* before = breathNear(i, -1);
         const NamedSpan* after = breathNear(i, +1);
         // What the lungs hold follows from the breath before, or else from the one after.

@@ -9,8 +9,10 @@ namespace layakari {
 namespace {
 
 constexpr std::size_t dimensions = BreathCharacter::size;
-constexpr double alternation =
-    0.97; // chance that a breath is of the other kind than the one before
+// Chance that a breath is of the other kind than the one before. Where it is not, a breath was
+// heard in two pieces or not at all: between 0.80 and 0.95 the bench reads the same, at 0.97 it
+// holds on to turns against the sound.
+constexpr double alternation = 0.90;
 constexpr int rounds = 25;
 // The least standard deviation within a kind, per dimension: two breaths of one person differ by
 // this much even on a good recording, and a handful of breaths must not look more certain than
@@ -27,7 +29,9 @@ struct Kinds {
 struct Breath {
     BreathCharacter character;
     double logOddsA = 0; // from outside the sound
-    bool isHum = false;  // surely an exhale, and unlike any in sound
+    // False of a hum, which is surely an exhale and unlike any in sound, and of a breath that the
+    // room covers.
+    bool hasCharacter = true;
 };
 
 // Where there are hums, kind B is the exhale.
@@ -36,14 +40,16 @@ constexpr double humOdds = 1000;
 std::vector<Breath> breathsOf(const Heard& heard, const std::vector<std::optional<bool>>& namedA)
 {
     std::vector<Breath> breaths;
-    std::size_t plain = 0;
-    for (const HeardSpan& span : heard.spans) {
-        if (span.kind == HeardSpan::Kind::Hum) breaths.push_back({{}, -std::log(humOdds), true});
-        if (span.kind != HeardSpan::Kind::Breath) continue;
-        Breath breath{span.character, 0, false};
-        if (const std::size_t i = plain++; i < namedA.size() && namedA[i])
-            breath.logOddsA = *namedA[i] ? std::log(planOdds) : -std::log(planOdds);
-        breaths.push_back(breath);
+    for (std::size_t i = 0; i < heard.spans.size(); ++i) {
+        const HeardSpan& span = heard.spans[i];
+        const bool isNamed = i < namedA.size() && namedA[i];
+        const double logOdds = !isNamed ? 0 : (*namedA[i] ? 1 : -1) * std::log(planOdds);
+        if (span.kind == HeardSpan::Kind::Hum)
+            breaths.push_back({{}, -std::log(humOdds), false});
+        else if (span.kind == HeardSpan::Kind::Breath)
+            breaths.push_back({span.character, logOdds, true});
+        else if (isNamed)
+            breaths.push_back({{}, logOdds, false});
     }
     return breaths;
 }
@@ -64,7 +70,7 @@ Kinds fitted(const std::vector<Breath>& breaths, const std::vector<double>& prob
     std::array<double, 2> weight{1e-9, 1e-9};
     double plain = 0;
     for (std::size_t i = 0; i < breaths.size(); ++i) {
-        if (breaths[i].isHum) continue;
+        if (!breaths[i].hasCharacter) continue;
         ++plain;
         const std::array<double, 2> share{probabilityA[i], 1 - probabilityA[i]};
         for (std::size_t k = 0; k < 2; ++k) {
@@ -78,7 +84,7 @@ Kinds fitted(const std::vector<Breath>& breaths, const std::vector<double>& prob
     for (std::size_t d = 0; d < dimensions; ++d) {
         double squares = 0;
         for (std::size_t i = 0; i < breaths.size(); ++i) {
-            if (breaths[i].isHum) continue;
+            if (!breaths[i].hasCharacter) continue;
             const double value = breaths[i].character.values[d];
             squares += probabilityA[i] * std::pow(value - kinds.mean[0][d], 2) +
                        (1 - probabilityA[i]) * std::pow(value - kinds.mean[1][d], 2);
@@ -102,7 +108,7 @@ Sorting posteriors(const std::vector<Breath>& breaths, const Kinds& kinds, doubl
     std::vector<std::array<double, 2>> likelihood(count);
     Sorting sorting;
     for (std::size_t i = 0; i < count; ++i) {
-        const bool plain = !breaths[i].isHum;
+        const bool plain = breaths[i].hasCharacter;
         const double a =
             (plain ? logDensity(kinds, 0, breaths[i].character) : 0) + breaths[i].logOddsA;
         const double b = plain ? logDensity(kinds, 1, breaths[i].character) : 0;
@@ -154,12 +160,11 @@ double inhaleLogOdds(const Kinds& kinds)
 
 // Strict alternation, and a split at the middle of each measure: where a breath was missed or heard
 // twice, alternation is a poor start.
-std::vector<std::vector<double>> startingPoints(const std::vector<Breath>& breaths, bool isNamed)
+std::vector<std::vector<double>> startingPoints(const std::vector<Breath>& breaths, bool isNamed,
+                                                bool anyHum)
 {
     constexpr double sure = 0.9;
     std::vector<std::vector<double>> points(1);
-    const bool anyHum =
-        std::any_of(breaths.begin(), breaths.end(), [](const Breath& b) { return b.isHum; });
     if (isNamed || anyHum) {
         std::vector<Breath> silent = breaths;
         for (Breath& breath : silent) breath.character = {};
@@ -189,17 +194,22 @@ BreathClasses sortBreaths(const Heard& heard, const std::vector<std::optional<bo
                           const BreathProfile* profile)
 {
     const std::vector<Breath> breaths = breathsOf(heard, namedA);
-    const auto hums =
-        std::count_if(breaths.begin(), breaths.end(), [](const Breath& b) { return b.isHum; });
+    const auto countOf = [&](HeardSpan::Kind kind) {
+        return static_cast<std::size_t>(
+            std::count_if(heard.spans.begin(), heard.spans.end(),
+                          [&](const HeardSpan& span) { return span.kind == kind; }));
+    };
+    const bool anyHum = countOf(HeardSpan::Kind::Hum) > 0;
     BreathClasses classes;
-    classes.probabilityA.assign(breaths.size() - static_cast<std::size_t>(hums), 0.5);
+    classes.probabilityA.assign(countOf(HeardSpan::Kind::Breath), 0.5);
+    classes.soundProbabilityA = classes.probabilityA;
     if (breaths.size() < 2) return classes;
     const bool isNamed = !namedA.empty();
-    const double firstIsA = isNamed || hums > 0 ? 0.5 : 0.95;
+    const double firstIsA = isNamed || anyHum ? 0.5 : 0.95;
     Sorting best;
     Kinds bestKinds;
     best.logLikelihood = -1e300;
-    for (const std::vector<double>& start : startingPoints(breaths, isNamed)) {
+    for (const std::vector<double>& start : startingPoints(breaths, isNamed, anyHum)) {
         Sorting sorting{start, 0};
         Kinds kinds;
         for (int round = 0; round < rounds; ++round) {
@@ -211,10 +221,16 @@ BreathClasses sortBreaths(const Heard& heard, const std::vector<std::optional<bo
         bestKinds = kinds;
     }
     classes.probabilityA.clear();
-    for (std::size_t i = 0; i < breaths.size(); ++i)
-        if (!breaths[i].isHum) classes.probabilityA.push_back(best.probabilityA[i]);
+    classes.soundProbabilityA.clear();
+    for (std::size_t i = 0; i < breaths.size(); ++i) {
+        if (!breaths[i].hasCharacter) continue;
+        classes.probabilityA.push_back(best.probabilityA[i]);
+        const double logOdds = logDensity(bestKinds, 0, breaths[i].character) -
+                               logDensity(bestKinds, 1, breaths[i].character);
+        classes.soundProbabilityA.push_back(1 / (1 + std::exp(-logOdds)));
+    }
     classes.logOddsAIsInhale =
-        hums > 0  ? std::log(humOdds)
+        anyHum    ? std::log(humOdds)
         : profile ? logOddsInhaleFirst(*profile, {bestKinds.mean[0]}, {bestKinds.mean[1]})
                   : inhaleLogOdds(bestKinds);
     return classes;

@@ -13,6 +13,9 @@ namespace layakari {
 struct BreathClasses {
     /// For each breath span, in order, the posterior probability that it is of kind A.
     std::vector<double> probabilityA;
+    /// The same by the sound of each breath alone, without its neighbours: what is left to an
+    /// alignment that knows by a plan in which order breaths come.
+    std::vector<double> soundProbabilityA;
     /// What the sound says on A being the inhale: log odds. Small on purpose without a profile:
     /// brightness and the swell of loudness point one way in most people and the other in some.
     double logOddsAIsInhale = 0;
@@ -22,8 +25,8 @@ struct BreathClasses {
 /// mostly alternate, fitted by expectation maximisation from strict alternation (Rabiner, Proc.
 /// IEEE 77(2), 1989). Fewer than two breaths: probability one half.
 ///
-/// `namedA`, if not empty, says for each breath what an alignment with a plan took it for: kind A,
-/// kind B, or nothing. It counts as a witness with odds of `planOdds`, so that the breaths around
+/// `namedA`, if not empty, says for each span what an alignment with a plan took it for: kind A,
+/// kind B, or nothing; a silence with a name is a breath that the room covers. It counts as a witness with odds of `planOdds`, so that the breaths around
 /// are named by what takes turns with them, and a sound that speaks clearly against it shows as
 /// doubt.
 ///

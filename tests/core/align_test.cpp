@@ -161,6 +161,45 @@ TEST_CASE("A sip of air within a hold leaves the hold one phase of the cycle")
     CHECK(alignment.cycles[2].phases[1].size() == 2);
 }
 
+TEST_CASE("A breath that was heard in two pieces is one phase, and does not turn the names around")
+{
+    // A gust within the fifth exhale, where in and out sound alike and the plan is the same both
+    // ways: by their taking turns alone, all that follows would have the other name.
+    Heardings h;
+    for (int c = 0; c < 10; ++c) {
+        h.same(4.4);
+        if (c == 4)
+            h.same(2.0).same(2.4);
+        else
+            h.same(4.4);
+    }
+    const Alignment alignment = alignTo(h, &preset("even-4-4"));
+    CHECK(completeCycles(alignment) == 10);
+    const std::string kinds = kindsOf(alignment);
+    CHECK((kinds == "ieieieieieeieieieieie" || kinds == "eieieieieiieieieieiei"));
+}
+
+TEST_CASE("A breath that the room covers is what the plan has there, and no more than a guess")
+{
+    Heardings h;
+    for (int c = 0; c < 8; ++c) h.same(6.6).silence(4.4);
+    h.same(6.6);
+    SECTION("silence of an inhale's length between two exhales")
+    {
+        const Alignment alignment = alignTo(h, &preset("long-exhale-4-6"));
+        CHECK(completeCycles(alignment) == 8);
+        CHECK(kindsOf(alignment) == "eieieieieieieieie");
+        for (const NamedSpan& span : alignment.spans)
+            if (span.kind == PhaseKind::Inhale) CHECK(span.confidence <= 0.5);
+    }
+    SECTION("but where holds are planned, silence is the hold")
+    {
+        for (const NamedSpan& span : alignTo(h, &preset("square-4")).spans)
+            if (h.heard.spans[span.span].kind == HeardSpan::Kind::Silence)
+                CHECK(isHold(*span.kind));
+    }
+}
+
 TEST_CASE("A hold that was left out is a phase without spans, not a cycle without an exhale")
 {
     Heardings h;
