@@ -33,9 +33,7 @@ constexpr double temper = 0.5;
 constexpr double humIsInhale = 0.002;    // nobody hums while breathing in for long
 constexpr double saidProbability = 0.99; // that a person who names a breath is right
 
-// `probabilityA`: of each breath, by whichever of the classes' two.
-std::vector<HeardItem> itemsOf(const Heard& heard, const std::vector<double>& probabilityA,
-                               bool aIsInhale)
+std::vector<HeardItem> itemsOf(const Heard& heard, const BreathClasses& classes, bool aIsInhale)
 {
     std::vector<HeardItem> items;
     std::size_t breath = 0;
@@ -50,7 +48,7 @@ std::vector<HeardItem> itemsOf(const Heard& heard, const std::vector<double>& pr
         if (span.kind == HeardSpan::Kind::Hum)
             item.setInhaleProbability(humIsInhale);
         else if (item.breath)
-            item.setInhaleProbability(inhaleProbability(probabilityA[breath++], aIsInhale));
+            item.setInhaleProbability(inhaleProbability(classes.probabilityA[breath++], aIsInhale));
         item.lastSilence = span.kind == HeardSpan::Kind::Silence && i + 1 == heard.spans.size();
         if (span.kind == HeardSpan::Kind::Silence && i == 0) continue;
         items.push_back(item);
@@ -121,21 +119,6 @@ double outsidePausesScore(const Heard& heard, const BreathClasses& classes,
     return (candidate.aIsInhale ? 0.5 : -0.5) * logOdds / temper;
 }
 
-// Breaths that take turns say which way round the whole is, but one that was heard in two pieces,
-// or not at all, turns their names around from there on. The plan has an order of its own: beside
-// it each breath speaks for itself, and the turns only where nothing else does.
-void followThePlansOrder(Candidate& candidate, const Heard& heard, const BreathClasses& classes,
-                         const Planned& planned)
-{
-    constexpr double turnsShare = 0.02;
-    std::vector<double> probabilityA = classes.soundProbabilityA;
-    for (std::size_t b = 0; b < probabilityA.size(); ++b)
-        probabilityA[b] += turnsShare * (classes.probabilityA[b] - probabilityA[b]);
-    candidate.items = itemsOf(heard, probabilityA, candidate.aIsInhale);
-    const MatchTable table = matchTable(planned, candidate.items, candidate.keep);
-    candidate.chosen = OrderedAlignment(planned, table, candidate.items, candidate.keep).trace();
-}
-
 Orientations findTempoAndOrientation(const Heard& heard, const BreathClasses& classes,
                                      const Planned& planned, const Plan& plan, double spread,
                                      std::optional<bool> said)
@@ -145,7 +128,7 @@ Orientations findTempoAndOrientation(const Heard& heard, const BreathClasses& cl
         if (said && *said != aIsInhale) continue;
         Candidate& candidate = best[aIsInhale ? 0 : 1];
         candidate.aIsInhale = aIsInhale;
-        candidate.items = itemsOf(heard, classes.probabilityA, aIsInhale);
+        candidate.items = itemsOf(heard, classes, aIsInhale);
         const std::vector<HeardItem>& items = candidate.items;
         const bool exact = items.size() * planned.steps.size() <= exactCells;
         for (const double countS : temposToTry(planned.shapes.size())) {
@@ -163,8 +146,7 @@ Orientations findTempoAndOrientation(const Heard& heard, const BreathClasses& cl
         candidate.chosen = OrderedAlignment(planned, table, items, candidate.keep).trace();
         candidate.score += outsidePausesScore(heard, classes, candidate);
     }
-    Candidate& winner = best[0].score >= best[1].score ? best[0] : best[1];
-    followThePlansOrder(winner, heard, classes, planned);
+    const Candidate& winner = best[0].score >= best[1].score ? best[0] : best[1];
     if (said) return {winner, saidProbability};
     const double margin = temper * std::fabs(best[0].score - best[1].score);
     return {winner, 1 / (1 + std::exp(-margin))};

@@ -202,7 +202,6 @@ BreathClasses sortBreaths(const Heard& heard, const std::vector<std::optional<bo
     const bool anyHum = countOf(HeardSpan::Kind::Hum) > 0;
     BreathClasses classes;
     classes.probabilityA.assign(countOf(HeardSpan::Kind::Breath), 0.5);
-    classes.soundProbabilityA = classes.probabilityA;
     if (breaths.size() < 2) return classes;
     const bool isNamed = !namedA.empty();
     const double firstIsA = isNamed || anyHum ? 0.5 : 0.95;
@@ -221,14 +220,8 @@ BreathClasses sortBreaths(const Heard& heard, const std::vector<std::optional<bo
         bestKinds = kinds;
     }
     classes.probabilityA.clear();
-    classes.soundProbabilityA.clear();
-    for (std::size_t i = 0; i < breaths.size(); ++i) {
-        if (!breaths[i].hasCharacter) continue;
-        classes.probabilityA.push_back(best.probabilityA[i]);
-        const double logOdds = logDensity(bestKinds, 0, breaths[i].character) -
-                               logDensity(bestKinds, 1, breaths[i].character);
-        classes.soundProbabilityA.push_back(1 / (1 + std::exp(-logOdds)));
-    }
+    for (std::size_t i = 0; i < breaths.size(); ++i)
+        if (breaths[i].hasCharacter) classes.probabilityA.push_back(best.probabilityA[i]);
     classes.logOddsAIsInhale =
         anyHum    ? std::log(humOdds)
         : profile ? logOddsInhaleFirst(*profile, {bestKinds.mean[0]}, {bestKinds.mean[1]})

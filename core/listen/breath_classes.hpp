@@ -13,9 +13,6 @@ namespace layakari {
 struct BreathClasses {
     /// For each breath span, in order, the posterior probability that it is of kind A.
     std::vector<double> probabilityA;
-    /// The same by the sound of each breath alone, without its neighbours: what is left to an
-    /// alignment that knows by a plan in which order breaths come.
-    std::vector<double> soundProbabilityA;
     /// What the sound says on A being the inhale: log odds. Small on purpose without a profile:
     /// brightness and the swell of loudness point one way in most people and the other in some.
     double logOddsAIsInhale = 0;

@@ -35,8 +35,6 @@ constexpr float leastRiseDb = 2;
 constexpr float otherSoundDb = 3.5f;
 constexpr std::size_t besideFrames = framesIn(0.5);
 constexpr std::size_t guardFrames = framesIn(0.05);
-// What changed so shortly before a look is known better in passing: the look saw only its edge.
-constexpr double freshSeconds = 0.35;
 constexpr std::size_t backFrames = framesIn(0.5); // how far an onset is followed back
 constexpr double inPassingSdSeconds = 0.08;
 constexpr double longestWordSeconds = 0.9; // a shorter voiced sound is no hum
@@ -195,24 +193,12 @@ LiveEar::Present LiveEar::presentIn(Heard& heard) const
     return {last.kind, last.startS, turned, 0};
 }
 
-bool LiveEar::isFresh(const Present& seen) const
-{
-    return m_present && m_present->sounds() != seen.sounds() &&
-           FeatureTrack::timeOf(m_nextFrame) - m_present->sinceS < freshSeconds;
-}
-
 void LiveEar::look()
 {
     const std::size_t first = m_nextFrame - std::min(m_nextFrame, framesIn(windowSeconds));
     Heard heard = joinLooks(m_heard, listenTo(m_extractor.track().slice(first, m_nextFrame)),
                             static_cast<double>(first) * FeatureTrack::hopSeconds);
-    Present seen = presentIn(heard);
-    if (isFresh(seen)) {
-        seen = *m_present;
-        while (!heard.spans.empty() && heard.spans.back().startS >= seen.sinceS)
-            heard.spans.pop_back();
-        if (!heard.spans.empty()) heard.spans.back().endS = seen.sinceS;
-    }
+    const Present seen = presentIn(heard);
     if (!m_present || seen.sinceS != m_present->sinceS) m_peak = m_valley = 0;
     m_heard = std::move(heard);
     m_present = seen;

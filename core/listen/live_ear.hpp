@@ -69,7 +69,6 @@ private:
     void begin(bool sounds, std::size_t frame, bool turned);
     void look();
     Present presentIn(Heard& heard) const;
-    bool isFresh(const Present& seen) const;
 };
 
 } // namespace layakari

@@ -171,6 +171,74 @@ TEST_CASE("A turn without a pause is said before the next look would see it")
     CHECK(inTime >= 0.8 * turns);
 }
 
+namespace {
+
+// Two seconds of room, then a breath that dips by 8 of its 20 dB for a fifth of a second at `dipS`;
+// bright until there, and from there as dark as `darkens` says.
+std::vector<float> breathWithADip(double dipS, bool darkens, unsigned seed)
+{
+    const auto bright = whiteNoise(dipS + 8, analysisRateHz, 0.05, seed);
+    const auto room = whiteNoise(dipS + 8, analysisRateHz, 0.005, seed + 1);
+    std::vector<float> sound = room;
+    float dark = 0;
+    for (std::size_t i = 0; i < sound.size(); ++i) {
+        const double t = static_cast<double>(i) / analysisRateHz;
+        dark += 0.15f * (bright[i] - dark);
+        if (t < 2 || t > dipS + 5) continue;
+        constexpr float asLoud = 3.4f; // as the filter takes away
+        const double fallDb = 8 * std::exp(-std::pow((t - dipS) / 0.08, 2));
+        const float flow = darkens && t > dipS ? asLoud * dark : bright[i];
+        sound[i] += flow * static_cast<float>(std::pow(10, -fallDb / 20));
+    }
+    return sound;
+}
+
+bool isSaidToTurn(std::span<const float> sound, double nearS)
+{
+    LiveEar ear;
+    for (std::size_t at = 0; at < sound.size(); at += blockSamples) {
+        ear.push(sound.subspan(at, std::min(blockSamples, sound.size() - at)));
+        if (ear.untilS() > nearS + 0.5) return false;
+        if (ear.present() && ear.present()->turned &&
+            std::fabs(ear.present()->sinceS - nearS) < 0.25)
+            return true;
+    }
+    return false;
+}
+
+} // namespace
+
+TEST_CASE("Breath that dips and goes on as another sound has turned; as the same it has not")
+{
+    for (unsigned seed = 83; seed <= 86; ++seed)
+        for (const double dipS : {5.3, 6.6}) {
+            INFO(seed << " " << dipS);
+            CHECK(isSaidToTurn(breathWithADip(dipS, true, seed), dipS));
+            CHECK_FALSE(isSaidToTurn(breathWithADip(dipS, false, seed), dipS));
+        }
+}
+
+TEST_CASE("What begins or ends just before a look is not taken back by it")
+{
+    for (unsigned seed = 91; seed <= 92; ++seed)
+        for (const bool ends : {false, true}) {
+            // A look comes every two seconds; each of these changes a little before one.
+            std::vector<LoudStretch> when;
+            for (int n = 0; n < 5; ++n) {
+                const double change = 24 + 8 * n - 0.09 - 0.05 * n;
+                when.push_back({ends ? change - 3 : change, ends ? change : change + 3.05});
+            }
+            const auto said = saidOf(bursts(66, analysisRateHz, when, 0.05, 0.005, seed));
+            for (const LoudStretch& stretch : when) {
+                const double change = ends ? stretch.endS : stretch.startS;
+                INFO(seed << " " << ends << " " << change);
+                CHECK(std::count_if(said.begin(), said.end(), [&](const Said& s) {
+                          return s.sounds != ends && std::fabs(s.atS - change) < 0.6;
+                      }) == 1);
+            }
+        }
+}
+
 TEST_CASE("A voiced sound has its pitch while it lasts")
 {
     const double hz = 196;
