@@ -1,7 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
 // Time and memory of reading against decoding alone, side by side in one run.
-// Usage: bench-speed [MINUTES...]; without, 1, 30 and 120.
+// Usage: bench-speed [--hums] [MINUTES...]; without minutes, 1, 30 and 120. --hums: two-pitch
+// humming instead of even breaths.
 #include "core/audio/recording.hpp"
 #include "core/plan/presets.hpp"
 #include "core/reading/reading.hpp"
@@ -41,7 +42,7 @@ Cost costOf(Work&& work)
     return {took.count(), static_cast<double>(usage.ru_maxrss) / 1024};
 }
 
-// Even breaths of 4.8 s a side at 48 kHz; the ffmpeg command makes it stereo.
+// At 48 kHz; the ffmpeg command makes it stereo.
 fs::path practiceOf(double minutes, const Plan& plan, const fs::path& folder)
 {
     Temperament who;
@@ -55,12 +56,16 @@ fs::path practiceOf(double minutes, const Plan& plan, const fs::path& folder)
     return stereo;
 }
 
-Plan planFor(double minutes)
+// Even breaths of 4.8 s a side, or two hums of some twelve seconds with an inhale before each.
+Plan planFor(double minutes, bool hums)
 {
-    constexpr double cycleMinutes = 8 * 1.2 / 60;
-    Plan plan = findPreset("even-4-4")->plan;
-    std::get<Cycles>(plan.parts[0].content).repeat =
-        std::max(1, static_cast<int>(minutes / cycleMinutes));
+    const double repeatMinutes = hums ? 34.0 / 60 : 8 * 1.2 / 60;
+    const int repeat = std::max(1, static_cast<int>(minutes / repeatMinutes));
+    Plan plan = findPreset(hums ? "humming-two-pitch" : "even-4-4")->plan;
+    if (hums)
+        std::get<Group>(plan.parts[0].content).repeat = repeat;
+    else
+        std::get<Cycles>(plan.parts[0].content).repeat = repeat;
     return plan;
 }
 
@@ -69,7 +74,12 @@ Plan planFor(double minutes)
 int main(int argc, char** argv)
 {
     std::vector<double> lengths;
-    for (int i = 1; i < argc; ++i) lengths.push_back(std::atof(argv[i]));
+    bool hums = false;
+    for (int i = 1; i < argc; ++i)
+        if (std::string(argv[i]) == "--hums")
+            hums = true;
+        else
+            lengths.push_back(std::atof(argv[i]));
     if (lengths.empty()) lengths = {1, 30, 120};
     const fs::path folder =
         fs::temp_directory_path() / ("layakari-speed-" + std::to_string(::getpid()));
@@ -78,7 +88,7 @@ int main(int argc, char** argv)
                 "memory |\n");
     std::printf("|---|---|---|---|---|---|\n");
     for (const double minutes : lengths) {
-        const Plan plan = planFor(minutes);
+        const Plan plan = planFor(minutes, hums);
         const fs::path sound = practiceOf(minutes, plan, folder);
         const Cost decoding = costOf([&] {
             const std::string command = "ffmpeg -v error -i " + sound.string() + " -f null -";

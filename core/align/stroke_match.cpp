@@ -92,7 +92,8 @@ HeardStrokeRun runOf(const Stretch& stretch, const Heard& heard)
     for (std::size_t k = 0; k + 1 < stretch.breaths.size(); k += 2) {
         const HeardSpan& in = heard.spans[stretch.breaths[k]];
         const HeardSpan& out = heard.spans[stretch.breaths[k + 1]];
-        run.strokes.push_back({out.startS, levelOf(out), true, in.startS, levelOf(in)});
+        run.strokes.push_back(
+            {out.startS, levelOf(out), true, out.seconds(), in.startS, levelOf(in)});
     }
     run.confidence = 0.8; // the plan's word for it
     run.countConfidence = 0.8;
@@ -146,16 +147,17 @@ HeardStrokeRun countedAs(HeardStrokeRun run, const Strokes& planned)
         countDifference((halves + 1) / 2, planned.strokes) + clearlyBetter >
             countDifference(halves, planned.strokes))
         return run;
+    run.strokes = evenHalves(std::move(run.strokes));
     HeardStrokeRun paired = run;
     paired.strokes.clear();
     // It begins with an inhale, as bellows do.
-    for (std::size_t k = 1; k < halves; k += 2) {
+    for (std::size_t k = 1; k < run.strokes.size(); k += 2) {
         HeardStroke stroke = run.strokes[k];
         stroke.inhaleTimeS = run.strokes[k - 1].timeS;
         stroke.inhaleLevelDb = run.strokes[k - 1].levelDb;
         paired.strokes.push_back(stroke);
     }
-    if (halves % 2 == 1) paired.strokes.push_back(run.strokes.back());
+    if (run.strokes.size() % 2 == 1) paired.strokes.push_back(run.strokes.back());
     paired.twoSided = true;
     paired.countConfidence *= alike;
     return paired;

@@ -23,9 +23,9 @@ struct BreathClasses {
 /// IEEE 77(2), 1989). Fewer than two breaths: probability one half.
 ///
 /// `namedA`, if not empty, says for each span what an alignment with a plan took it for: kind A,
-/// kind B, or nothing; a silence with a name is a breath that the room covers. It counts as a witness with odds of `planOdds`, so that the breaths around
-/// are named by what takes turns with them, and a sound that speaks clearly against it shows as
-/// doubt.
+/// kind B, or nothing; a silence with a name is a breath that the room covers. It counts as a
+/// witness with odds of `planOdds`, so that the breaths around are named by what takes turns with
+/// them, and a sound that speaks clearly against it shows as doubt.
 ///
 /// `profile`, if there is one, says better than any rule which kind is this person's inhale.
 BreathClasses sortBreaths(const Heard& heard, const std::vector<std::optional<bool>>& namedA = {},

@@ -467,7 +467,7 @@ Heard listenTo(const FeatureTrack& track, const Progress& progress)
     std::vector<FrameRange> filled = apart;
     filled.insert(filled.end(), voices.begin(), voices.end());
     NoiseFloor floor(clean);
-    std::vector<HeardStrokeRun> runs = findStrokeRuns(clean, floor, filled);
+    std::vector<HeardStrokeRun> runs = findStrokeRuns(findBursts(clean, floor), filled);
     std::optional<FeatureTrack> calm;
     if (!runs.empty()) calm = asRoom(clean, framesOf(runs, clean));
     const FeatureTrack& breathing = calm ? *calm : clean;

@@ -3,6 +3,7 @@
 
 #include "core/listen/rise.hpp"
 #include "core/listen/stroke_chains.hpp"
+#include "core/listen/stroke_rhythm.hpp"
 
 #include <algorithm>
 #include <cmath>
@@ -15,7 +16,6 @@ namespace {
 // of a second and more.
 constexpr float clapS = 0.055f;
 constexpr float strokeS = 0.07f;
-constexpr float longEnoughS = 0.18f; // of a stroke, to be compared with
 constexpr float voicedBurst = 0.6f;
 // Bursts that a burst is compared with: those of the run that it may belong to, and those of a run
 // that a rest of half a minute may part from it, with natural breath as much below the strokes.
@@ -43,28 +43,63 @@ constexpr float steepRun = 11; // dB, median of the rises
 constexpr float steepShortRun = 15;
 constexpr std::size_t shortRun = 10;
 
+// How unlike its kind a half is: the halves at even distances from it, in level and in length.
+double strangenessOf(const std::vector<HeardStroke>& halves, std::size_t which)
+{
+    static constexpr double levelSpreadDb = 3;
+    constexpr double lengthSpread = 0.35;    // of its log
+    static constexpr double shortestS = 0.1; // below that lengths are those of the windows
+    const auto logLength = [](const HeardStroke& half) {
+        return std::log(std::max(half.seconds, shortestS));
+    };
+    std::vector<float> levels;
+    std::vector<float> lengths;
+    for (std::size_t k = which % 2; k < halves.size(); k += 2) {
+        if (k == which) continue;
+        levels.push_back(static_cast<float>(halves[k].levelDb));
+        lengths.push_back(static_cast<float>(logLength(halves[k])));
+    }
+    if (levels.empty()) return 0;
+    return std::fabs(halves[which].levelDb - quantile(levels, 0.5)) / levelSpreadDb +
+           std::fabs(logLength(halves[which]) - quantile(lengths, 0.5)) / lengthSpread;
+}
+
 class StrokeFinder {
 public:
-    StrokeFinder(const FeatureTrack& track, const NoiseFloor& floor,
-                 const std::vector<FrameRange>& voices)
-        : m_voices(voices), m_bursts(findBursts(track, floor))
+    StrokeFinder(std::vector<Burst> bursts, const std::vector<FrameRange>& voices)
+        : m_voices(voices), m_bursts(std::move(bursts))
     {
     }
 
     std::vector<HeardStrokeRun> run()
     {
         dropWhatIsNoStroke();
+        endAtNext();
         weigh();
         std::vector<HeardStrokeRun> runs;
-        for (const Chain& chain : runsOf(pruned(chainsOfOneKind())))
-            if (auto run = runOf(expulsionsOf(chain))) runs.push_back(*std::move(run));
+        for (const Chain& chain : runsOf(m_rhythm.mended(chainsOfOneKind())))
+            if (auto run = runOf(m_rhythm.withBothEnds(expulsionsOf(chain))))
+                runs.push_back(*std::move(run));
         return runs;
     }
 
 private:
     const std::vector<FrameRange>& m_voices;
     std::vector<Burst> m_bursts;
+    std::vector<float> m_lastingS; // of the bursts, whatever begins meanwhile
     std::vector<float> m_weights;
+    Rhythm m_rhythm{m_bursts, m_lastingS};
+
+    // A weak expulsion has not fallen by 12 dB when the breath flows back in: it ends there.
+    void endAtNext()
+    {
+        for (std::size_t i = 0; i < m_bursts.size(); ++i) {
+            m_lastingS.push_back(m_bursts[i].seconds);
+            if (i + 1 == m_bursts.size()) break;
+            const double untilNext = m_bursts[i + 1].timeS - m_bursts[i].timeS;
+            m_bursts[i].seconds = std::min(m_bursts[i].seconds, static_cast<float>(untilNext));
+        }
+    }
 
     void dropWhatIsNoStroke()
     {
@@ -139,8 +174,9 @@ private:
         constexpr double nearlyAll = 0.85;
         const double span = m_bursts[stretch.end() - 1].timeS - m_bursts[stretch.begin()].timeS;
         const Chain one = stretch.chains.size() == 1 ? stretch.chains[0] : longestChain(stretch, 0);
-        if (spanOf(one) < nearlyAll * span) return stretch.chains;
-        return {alternates(one) ? wholeStrokes(stretch, one) : one};
+        if (m_rhythm.spanOf(one) < nearlyAll * span) return stretch.chains;
+        if (!alternates(one)) return {one};
+        return {everySecond(m_rhythm.withBothEnds(m_rhythm.mended({one}).front()))};
     }
 
     Chain longestChain(const Stretch& stretch, double strangerCost) const
@@ -148,31 +184,22 @@ private:
         Chain best;
         for (Chain& chain :
              bestChains(m_bursts, m_weights, stretch.begin(), stretch.end(), strangerCost))
-            if (best.empty() || spanOf(chain) > spanOf(best)) best = std::move(chain);
+            if (best.empty() || m_rhythm.spanOf(chain) > m_rhythm.spanOf(best))
+                best = std::move(chain);
         return best;
     }
 
-    // One burst a stroke out of a chain that runs through in and out.
-    Chain wholeStrokes(const Stretch& stretch, const Chain& halves) const
-    {
-        constexpr double sureStranger = 2;
-        constexpr double nearlyHalf = 0.15;
-        const Chain alike = longestChain(stretch, sureStranger);
-        const double share = static_cast<double>(alike.size()) / static_cast<double>(halves.size());
-        return std::fabs(share - 0.5) < nearlyHalf ? alike : everySecond(halves);
-    }
-
-    double spanOf(const Chain& chain) const
-    {
-        return chain.empty() ? 0 : m_bursts[chain.back()].timeS - m_bursts[chain.front()].timeS;
-    }
-
     // A bellows stroke begins with the inhale.
-    static Chain everySecond(const Chain& halves)
+    Chain everySecond(const Chain& all) const
     {
+        std::vector<HeardStroke> halves;
+        for (const std::size_t i : all)
+            halves.push_back({m_bursts[i].timeS, m_bursts[i].levelDb, true, m_lastingS[i], {}, 0});
+        halves = evenHalves(std::move(halves));
+        const std::size_t first = halves.front().timeS > m_bursts[all.front()].timeS ? 1 : 0;
         Chain chain;
-        for (std::size_t k = 1; k < halves.size(); k += 2) chain.push_back(halves[k]);
-        if (halves.size() % 2 == 1) chain.push_back(halves.back());
+        for (std::size_t k = 1; k < halves.size(); k += 2) chain.push_back(all[first + k]);
+        if (halves.size() % 2 == 1) chain.push_back(all.back());
         return chain;
     }
 
@@ -185,8 +212,8 @@ private:
             if (!stretches.empty()) {
                 const Chain& last = stretches.back().chains.back();
                 const double gap = m_bursts[chain.front()].timeS - m_bursts[last.back()].timeS;
-                if (gap < noPause * std::max(intervalNear(last, last.size() - 1),
-                                             intervalNear(chain, 1))) {
+                if (gap < noPause * std::max(m_rhythm.intervalNear(last, last.size() - 1),
+                                             m_rhythm.intervalNear(chain, 1))) {
                     stretches.back().chains.push_back(chain);
                     continue;
                 }
@@ -202,7 +229,13 @@ private:
         constexpr float clearly = 1.3f;
         constexpr float clearlyDb = 2; // what a dozen strokes differ by chance
         constexpr std::size_t fewest = 10;
+        // In and out follow each other without a pause; single expulsions stand apart.
+        constexpr double fillsItsTime = 0.25;
         if (chain.size() < fewest) return false;
+        std::vector<float> lengths;
+        for (const std::size_t i : chain) lengths.push_back(m_lastingS[i]);
+        if (quantile(lengths, 0.5) < fillsItsTime * m_rhythm.intervalNear(chain, chain.size() / 2))
+            return false;
         std::vector<float> next;
         std::vector<float> second;
         for (std::size_t k = 0; k + 2 < chain.size(); ++k) {
@@ -212,106 +245,6 @@ private:
         const float apart = quantile(next, 0.5);
         const float alike = quantile(second, 0.5);
         return apart > clearly * alike && apart > alike + clearlyDb;
-    }
-
-    // The usual interval around a place of a chain.
-    double intervalNear(const Chain& chain, std::size_t place) const
-    {
-        constexpr std::size_t side = 3;
-        std::vector<float> gaps;
-        for (std::size_t k = place > side ? place - side : 1;
-             k < std::min(chain.size(), place + side + 1); ++k)
-            gaps.push_back(static_cast<float>(gapBefore(chain, std::max<std::size_t>(k, 1))));
-        return quantile(gaps, 0.5);
-    }
-
-    double gapBefore(const Chain& chain, std::size_t place) const
-    {
-        return m_bursts[chain[place]].timeS - m_bursts[chain[place - 1]].timeS;
-    }
-
-    // What is far weaker, softer or longer than the strokes of its chain is none where it comes at
-    // an end, where several come together (the natural breaths between two runs), or where the
-    // rhythm is better without it. One weak stroke in its place stays.
-    std::vector<Chain> pruned(std::vector<Chain> chains) const
-    {
-        for (auto& chain : chains) {
-            bool changed = true;
-            while (changed && chain.size() >= fewestStrokes) {
-                const std::vector<bool> strange = strangers(chain);
-                Chain kept;
-                for (std::size_t k = 0; k < chain.size(); ++k)
-                    if (!strange[k] || !isSuperfluous(chain, strange, k)) kept.push_back(chain[k]);
-                changed = kept.size() < chain.size();
-                chain = std::move(kept);
-            }
-        }
-        return chains;
-    }
-
-    std::vector<bool> strangers(const Chain& chain) const
-    {
-        constexpr float leastWeakDb = 6;
-        constexpr float farWeakerDb = 11;
-        constexpr float noStrokeDb = 18;
-        constexpr float fairlySteep = 0.6f;
-        constexpr float deviations = 4;
-        constexpr float deviationOfMedian = 1.4826f; // of a normal distribution
-        constexpr float softShare = 0.4f;
-        constexpr float longRatio = 2.5f;
-        const auto level = [](const Burst& b) { return b.levelDb; };
-        const auto rise = [](const Burst& b) { return b.riseDb; };
-        const std::vector<float> levels = nearMedian(chain, level);
-        const std::vector<float> rises = nearMedian(chain, rise);
-        const float usualLevel = quantileOf(chain, level, 0.7);
-        const float usualRise = quantileOf(chain, rise, 0.7);
-        const float usualLength = quantileOf(
-            chain, [](const Burst& b) { return b.seconds; }, 0.5);
-        std::vector<float> apart;
-        for (std::size_t k = 0; k < chain.size(); ++k)
-            apart.push_back(std::fabs(m_bursts[chain[k]].levelDb - levels[k]));
-        const float weak =
-            std::max(leastWeakDb, deviations * deviationOfMedian * quantile(apart, 0.5));
-        std::vector<bool> strange;
-        for (std::size_t k = 0; k < chain.size(); ++k) {
-            const Burst& burst = m_bursts[chain[k]];
-            const float usualHere = std::max(levels[k], usualLevel);
-            const float steepness = burst.riseDb / std::max(rises[k], usualRise);
-            const bool weaker =
-                burst.levelDb < std::max(levels[k] - weak, usualLevel - farWeakerDb);
-            strange.push_back(burst.levelDb < usualHere - noStrokeDb || steepness < softShare ||
-                              (weaker && steepness < fairlySteep) ||
-                              burst.seconds > longRatio * std::max(usualLength, longEnoughS));
-        }
-        return strange;
-    }
-
-    bool isSuperfluous(const Chain& chain, const std::vector<bool>& strange,
-                       std::size_t place) const
-    {
-        constexpr double pause = 1.8;
-        if (place == 0 || place + 1 == chain.size()) return true;
-        if (strange[place - 1] || strange[place + 1]) return true;
-        const double usual = intervalNear(chain, place);
-        const double before = gapBefore(chain, place);
-        const double after = gapBefore(chain, place + 1);
-        return before + after < 1.4 * usual || before > pause * usual || after > pause * usual;
-    }
-
-    // For each burst of a chain the median over it and its four neighbours on either side.
-    template <typename Value>
-    std::vector<float> nearMedian(const Chain& chain, Value value) const
-    {
-        constexpr std::size_t side = 4;
-        std::vector<float> medians;
-        for (std::size_t k = 0; k < chain.size(); ++k) {
-            std::vector<float> near;
-            for (std::size_t i = k > side ? k - side : 0; i < std::min(chain.size(), k + side + 1);
-                 ++i)
-                near.push_back(value(m_bursts[chain[i]]));
-            medians.push_back(quantile(near, 0.5));
-        }
-        return medians;
     }
 
     // A pause of a few seconds does not end a run, unless a long sound lies in it: then somebody
@@ -340,12 +273,13 @@ private:
             return std::log(std::clamp(b.seconds, shortestTellingS, longestTellingS));
         };
         const double gap = m_bursts[chain.front()].timeS - m_bursts[run.back()].timeS;
-        const double pace = std::log(intervalNear(chain, 1) / intervalNear(run, run.size() - 1));
+        const double pace =
+            std::log(m_rhythm.intervalNear(chain, 1) / m_rhythm.intervalNear(run, run.size() - 1));
         return gap < longestPauseS && std::fabs(pace) < samePace &&
-               std::fabs(quantileOf(chain, level, 0.5) - quantileOf(run, level, 0.5)) <
-                   sameLevelDb &&
-               std::fabs(quantileOf(chain, length, 0.5) - quantileOf(run, length, 0.5)) <
-                   sameLength;
+               std::fabs(m_rhythm.quantileOf(chain, level, 0.5) -
+                         m_rhythm.quantileOf(run, level, 0.5)) < sameLevelDb &&
+               std::fabs(m_rhythm.quantileOf(chain, length, 0.5) -
+                         m_rhythm.quantileOf(run, length, 0.5)) < sameLength;
     }
 
     std::vector<Chain> splitAtBreaths(const std::vector<Chain>& chains) const
@@ -354,7 +288,8 @@ private:
         for (const Chain& chain : chains) {
             runs.emplace_back();
             for (std::size_t k = 0; k < chain.size(); ++k) {
-                if (k > 0 && (gapBefore(chain, k) > longestPauseS || breathBetween(chain, k)))
+                if (k > 0 &&
+                    (m_rhythm.gapBefore(chain, k) > longestPauseS || breathBetween(chain, k)))
                     runs.emplace_back();
                 runs.back().push_back(chain[k]);
             }
@@ -367,19 +302,11 @@ private:
         constexpr double longSoundS = 0.9;
         constexpr double shortestBreathS =
             3; // in and out; what is shorter is the breath that flows back
-        const double gap = gapBefore(chain, place);
-        if (gap < 2.2 * intervalNear(chain, place) || gap < shortestBreathS) return false;
+        const double gap = m_rhythm.gapBefore(chain, place);
+        if (gap < 2.2 * m_rhythm.intervalNear(chain, place) || gap < shortestBreathS) return false;
         for (std::size_t i = chain[place - 1] + 1; i < chain[place]; ++i)
-            if (m_bursts[i].seconds > longSoundS) return true;
+            if (m_lastingS[i] > longSoundS) return true;
         return false;
-    }
-
-    template <typename Value>
-    float quantileOf(const Chain& chain, Value value, double share) const
-    {
-        std::vector<float> values;
-        for (const std::size_t i : chain) values.push_back(value(m_bursts[i]));
-        return quantile(values, share);
     }
 
     // Where a chain runs through long bursts with short ones as loud between them, these are the
@@ -393,7 +320,8 @@ private:
                 k == 0 ? chain[0] - std::min<std::size_t>(chain[0], 6) : chain[k - 1] + 1;
             std::size_t best = m_bursts.size();
             for (std::size_t i = from; i < chain[k]; ++i) {
-                if (m_bursts[chain[k]].timeS - m_bursts[i].timeS > 0.8 * intervalNear(chain, k))
+                if (m_bursts[chain[k]].timeS - m_bursts[i].timeS >
+                    0.8 * m_rhythm.intervalNear(chain, k))
                     continue;
                 if (m_bursts[i].levelDb < m_bursts[chain[k]].levelDb - muchWeakerDb) continue;
                 if (best == m_bursts.size() || m_weights[i] > m_weights[best]) best = i;
@@ -402,7 +330,8 @@ private:
         }
         const bool most = 4 * others.size() > 3 * chain.size();
         const auto seconds = [](const Burst& b) { return b.seconds; };
-        return most && quantileOf(others, seconds, 0.5) < 0.5f * quantileOf(chain, seconds, 0.5)
+        return most && m_rhythm.quantileOf(others, seconds, 0.5) <
+                           0.5f * m_rhythm.quantileOf(chain, seconds, 0.5)
                    ? others
                    : chain;
     }
@@ -415,7 +344,7 @@ private:
         for (std::size_t k = 0; k < chain.size(); ++k) {
             const Burst& burst = m_bursts[chain[k]];
             if (k > 0) doubt += addHidden(run, chain, k);
-            HeardStroke stroke{burst.timeS, burst.levelDb, true, {}, 0};
+            HeardStroke stroke{burst.timeS, burst.levelDb, true, m_lastingS[chain[k]], {}, 0};
             if (const Burst* inhale = k > 0 ? between(chain[k - 1], chain[k]) : nullptr) {
                 stroke.inhaleTimeS = inhale->timeS;
                 stroke.inhaleLevelDb = inhale->levelDb;
@@ -437,7 +366,8 @@ private:
     {
         double regular = 0;
         for (std::size_t k = 1; k < chain.size(); ++k)
-            regular += std::fabs(std::log(gapBefore(chain, k) / intervalNear(chain, k))) < 0.25;
+            regular += std::fabs(std::log(m_rhythm.gapBefore(chain, k) /
+                                          m_rhythm.intervalNear(chain, k))) < 0.25;
         return regular / static_cast<double>(chain.size() - 1);
     }
 
@@ -448,10 +378,10 @@ private:
         std::vector<float> gaps;
         std::vector<float> unlike;
         for (std::size_t k = 0; k < chain.size(); ++k) {
-            lengths.push_back(m_bursts[chain[k]].seconds);
+            lengths.push_back(m_lastingS[chain[k]]);
             rises.push_back(m_bursts[chain[k]].riseDb);
             if (k == 0) continue;
-            gaps.push_back(static_cast<float>(gapBefore(chain, k)));
+            gaps.push_back(static_cast<float>(m_rhythm.gapBefore(chain, k)));
             unlike.push_back(m_bursts[chain[k]].unlike(m_bursts[chain[k - 1]]));
         }
         const float period = quantile(gaps, 0.5);
@@ -480,8 +410,8 @@ private:
     {
         const Burst& from = m_bursts[chain[place - 1]];
         const double start = from.timeS;
-        const double gap = gapBefore(chain, place);
-        const double period = intervalNear(chain, place);
+        const double gap = m_rhythm.gapBefore(chain, place);
+        const double period = m_rhythm.intervalNear(chain, place);
         const int intervals = static_cast<int>(std::round(gap / period));
         if (intervals < 2 || intervals > 4 || std::fabs(gap / period / intervals - 1) > 0.2)
             return 0;
@@ -489,7 +419,7 @@ private:
         for (int k = 1; k < intervals; ++k) {
             const double at = start + gap * k / intervals;
             if (!painted(at - 0.15 * period, at + 0.1)) continue;
-            run.strokes.push_back({at, from.levelDb, false, {}, 0});
+            run.strokes.push_back({at, from.levelDb, false, 0, {}, 0});
             doubt += 0.1;
         }
         return doubt;
@@ -504,19 +434,33 @@ private:
         std::size_t both = 0;
         for (const HeardStroke& stroke : run.strokes)
             both += stroke.inhaleTimeS && stroke.levelDb - stroke.inhaleLevelDb < nearlyAsLoudDb;
-        const double seconds = quantileOf(
+        const double seconds = m_rhythm.quantileOf(
             chain, [](const Burst& b) { return b.seconds; }, 0.5);
         return 2 * both > run.strokes.size() &&
-               seconds > half * intervalNear(chain, chain.size() / 2);
+               seconds > half * m_rhythm.intervalNear(chain, chain.size() / 2);
     }
 };
 
 } // namespace
 
-std::vector<HeardStrokeRun> findStrokeRuns(const FeatureTrack& track, const NoiseFloor& floor,
+std::vector<HeardStroke> evenHalves(std::vector<HeardStroke> halves)
+{
+    constexpr double strange = 2;
+    if (halves.size() < 3 || halves.size() % 2 == 0) return halves;
+    const double first = strangenessOf(halves, 0);
+    const double last = strangenessOf(halves, halves.size() - 1);
+    if (std::max(first, last) < strange) return halves;
+    if (first > last)
+        halves.erase(halves.begin());
+    else
+        halves.pop_back();
+    return halves;
+}
+
+std::vector<HeardStrokeRun> findStrokeRuns(std::vector<Burst> bursts,
                                            const std::vector<FrameRange>& voices)
 {
-    return StrokeFinder(track, floor, voices).run();
+    return StrokeFinder(std::move(bursts), voices).run();
 }
 
 } // namespace layakari

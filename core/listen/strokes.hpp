@@ -14,6 +14,7 @@ struct HeardStroke {
     double timeS = 0;   ///< the steepest rise of the expulsion
     double levelDb = 0; ///< over the room
     bool sure = true;   ///< false where only the rhythm says that it is one
+    double seconds = 0; ///< until it has fallen by 12 dB, whatever begins meanwhile
     /// The inhale before it, where it can be heard: its steepest rise and its level over the room.
     std::optional<double> inhaleTimeS;
     double inhaleLevelDb = 0;
@@ -34,11 +35,16 @@ struct HeardStrokeRun {
 /// Fewer are no run: two or three quick breaths are a sniff, a cough or a laugh.
 inline constexpr std::size_t fewestStrokes = 5;
 
-/// Finds runs of bursts that repeat and resemble each other. `track` is without voices
-/// (`withoutVoices`); `voices` are the frames that were painted over, where a stroke may be hidden.
-/// Claps, ticks and taps are told by their length, and words by their voicing; breaths of two
-/// seconds and more are none.
-std::vector<HeardStrokeRun> findStrokeRuns(const FeatureTrack& track, const NoiseFloor& floor,
+/// The halves of bellows strokes without what makes their number odd: where one of both ends is
+/// unlike its kind, it is a breath that came in the rhythm. Where neither is, a half was not heard,
+/// and they stay as they are.
+std::vector<HeardStroke> evenHalves(std::vector<HeardStroke> halves);
+
+/// Finds runs of bursts that repeat and resemble each other. `bursts` are those of a recording
+/// without voices (`withoutVoices`); `voices` are the frames that were painted over, where a stroke
+/// may be hidden. Claps, ticks and taps are told by their length, and words by their voicing;
+/// breaths of two seconds and more are none.
+std::vector<HeardStrokeRun> findStrokeRuns(std::vector<Burst> bursts,
                                            const std::vector<FrameRange>& voices);
 
 } // namespace layakari

@@ -239,16 +239,125 @@ TEST_CASE("A stroke that lies under a word is counted by the rhythm, and not cal
     const FeatureTrack track = sound.track();
     const std::vector<FrameRange> word{{track.frameAt(hidden - 0.2), track.frameAt(hidden + 0.3)}};
     const FeatureTrack painted = withoutVoices(track, word);
-    const auto withWord = findStrokeRuns(painted, NoiseFloor(painted), word);
+    const std::vector<Burst> bursts = findBursts(painted, NoiseFloor(painted));
+    const auto withWord = findStrokeRuns(bursts, word);
     REQUIRE(withWord.size() == 1);
     REQUIRE(withWord[0].strokes.size() == 20);
     CHECK_FALSE(withWord[0].strokes[9].sure);
     CHECK(withWord[0].strokes[9].timeS == Approx(hidden).margin(0.06));
     // Where nobody spoke, it was left out.
-    const auto leftOut = findStrokeRuns(painted, NoiseFloor(painted), {});
+    const auto leftOut = findStrokeRuns(bursts, {});
     REQUIRE(leftOut.size() == 1);
     CHECK(leftOut[0].strokes.size() == 19);
     CHECK(withWord[0].countConfidence < leftOut[0].countConfidence);
+}
+
+namespace {
+
+// Bursts written down: strokes on the beat, with chance in time, level and steepness.
+class WrittenBursts {
+public:
+    explicit WrittenBursts(unsigned seed) : m_engine(seed) {}
+    std::vector<Burst> bursts;
+
+    WrittenBursts& stroke(double intervalS, double levelDb = 26, float seconds = 0.15f)
+    {
+        m_now += intervalS * std::exp(0.025 * m_normal(m_engine));
+        Burst burst;
+        burst.timeS = m_now;
+        burst.levelDb = static_cast<float>(levelDb + m_normal(m_engine));
+        burst.riseDb = burst.levelDb - 3;
+        burst.seconds = seconds;
+        burst.shape.fill(burst.levelDb);
+        bursts.push_back(burst);
+        return *this;
+    }
+    // A natural breath rises slowly and lasts.
+    WrittenBursts& breath(double intervalS)
+    {
+        stroke(intervalS, 17, 2.2f);
+        bursts.back().riseDb = 7;
+        return *this;
+    }
+    std::vector<int> counts() const
+    {
+        std::vector<int> result;
+        for (const HeardStrokeRun& run : findStrokeRuns(bursts, {}))
+            result.push_back(static_cast<int>(run.strokes.size()));
+        return result;
+    }
+
+private:
+    std::mt19937 m_engine;
+    std::normal_distribution<double> m_normal{0, 1};
+    double m_now = 1;
+};
+
+} // namespace
+
+TEST_CASE("A weak stroke on the beat is a stroke, wherever it comes in the run")
+{
+    for (unsigned seed = 21; seed <= 26; ++seed)
+        for (const int weak : {0, 1, 9, 13, 25, 26}) {
+            WrittenBursts written(seed);
+            for (int k = 0; k < 27; ++k) {
+                const double weaker = weak == 0 || weak == 26 ? 6 : 9;
+                written.stroke(1, k == weak ? 26 - weaker : 26);
+            }
+            INFO(seed << " " << weak);
+            CHECK(written.counts() == std::vector<int>{27});
+        }
+}
+
+TEST_CASE("A breath that comes when the next stroke would is no stroke")
+{
+    for (unsigned seed = 31; seed <= 36; ++seed) {
+        WrittenBursts written(seed);
+        written.breath(1).breath(2.2).breath(1);
+        for (int k = 0; k < 20; ++k) written.stroke(1);
+        written.breath(1).breath(1.9).breath(2.3);
+        INFO(seed);
+        CHECK(written.counts() == std::vector<int>{20});
+    }
+}
+
+TEST_CASE(
+    "Expulsions that stand apart are one each, however strong every second is; in and out are "
+    "halves")
+{
+    for (unsigned seed = 41; seed <= 46; ++seed) {
+        INFO(seed);
+        WrittenBursts apart(seed);
+        WrittenBursts halves(seed);
+        for (int k = 0; k < 28; ++k) {
+            apart.stroke(1, k % 2 ? 30 : 22, 0.15f);
+            halves.stroke(0.75, k % 2 ? 30 : 22, 0.45f);
+        }
+        CHECK(apart.counts() == std::vector<int>{28});
+        CHECK(halves.counts() == std::vector<int>{14});
+    }
+}
+
+TEST_CASE("Of an odd number of halves the end goes that is unlike its kind, or none")
+{
+    const auto halves = [](int count) {
+        std::vector<HeardStroke> result;
+        for (int k = 0; k < count; ++k)
+            result.push_back({1 + 0.75 * k, k % 2 ? 28.0 : 24.0, true, 0.4, {}, 0});
+        return result;
+    };
+    CHECK(evenHalves(halves(20)).size() == 20);
+    CHECK(evenHalves(halves(21)).size() == 21);
+    auto exhaleAfter = halves(21);
+    exhaleAfter.back().seconds = 1.2;
+    CHECK(evenHalves(exhaleAfter).size() == 20);
+    CHECK(evenHalves(exhaleAfter).front().timeS == 1);
+    auto breathBefore = halves(21);
+    breathBefore.front().levelDb -= 9;
+    CHECK(evenHalves(breathBefore).size() == 20);
+    CHECK(evenHalves(breathBefore).front().timeS == 1.75);
+    CHECK(evenHalves({}).empty());
+    CHECK(evenHalves(halves(1)).size() == 1);
 }
 
 TEST_CASE("The breath that flows back in after the last stroke belongs to the run")
