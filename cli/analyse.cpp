@@ -22,6 +22,7 @@ struct Options {
     std::vector<std::string> recordings;
     std::string plan;
     std::string out;
+    bool tempered = false;
 };
 
 struct Outcome {
@@ -50,7 +51,8 @@ Outcome analyseOne(const std::string& recording, const fs::path& target,
     Outcome outcome;
     auto listened = listenToFile(recording, progress);
     if (!listened) return {"", listened.error().message(), exitFor(listened.error())};
-    const Reading reading = readAgainst(*listened, plan);
+    const Reading reading =
+        readAgainst(*listened, plan, {{}, {}, options.tempered ? Tuning::Tempered : Tuning::Just});
     writeOrPrint(outcome, reading, target, options);
     if (outcome.exit == Done && !reading.heardBreathing()) {
         outcome.complaint = recording + ": no breathing was heard in it; place the microphone "
@@ -147,6 +149,8 @@ void addAnalyse(CLI::App& app, std::function<int()>& run)
     command->add_option("RECORDING", options->recordings, "Any sound file; several may be given")
         ->required();
     command->add_option("--plan", options->plan, "A plan file, or a preset's id");
+    command->add_flag("--tempered", options->tempered,
+                      "Hold hums against equal-tempered swaras, not against just ones");
     command->add_option(
         "--out", options->out,
         "Where to write the reading: a file, '-', or for several recordings a folder");

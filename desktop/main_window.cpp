@@ -96,8 +96,17 @@ MainWindow::MainWindow(const std::filesystem::path& dataFolder, QWidget* parent,
     connect(m_read, &ReadPage::readingChanged, this, &MainWindow::showHead);
     connect(m_read, &ReadPage::opened, this, [this](const QString& file) {
         remember({file});
-        if (m_handIn && m_handIn->file == file) keepHandIn();
+        const bool isHandIn = m_handIn && m_handIn->file == file;
+        const auto kept = keptSitting();
+        const std::vector<Correction> corrections =
+            kept ? correctionsOf(*kept) : std::vector<Correction>{};
+        if (isHandIn) keepHandIn();
+        if (!corrections.empty())
+            QMetaObject::invokeMethod(
+                m_read, [this, corrections, isHandIn] { m_read->layOver(corrections, isHandIn); },
+                Qt::QueuedConnection);
     });
+    connect(m_read, &ReadPage::corrected, this, &MainWindow::keepCorrections);
     connect(m_read, &ReadPage::settled, this, [this] { m_handIn.reset(); });
     connect(m_read, &ReadPage::breathsSwapped, this, &MainWindow::learnFromSwap);
     if (m_desk) {
@@ -208,7 +217,7 @@ void MainWindow::tellReadWhoPractises()
 {
     const auto& person = m_desk->person();
     m_read->setPractitioner(person ? profileOfPerson(person->id) : std::nullopt,
-                            person ? person->school.terms : Terms::English);
+                            person ? person->school : School{});
 }
 
 // Whoever swaps knows better than any sound: what was believed until then is given up, and a
@@ -229,6 +238,43 @@ void MainWindow::learnFromSwap()
     m_read->note(tr("Inhale and exhale are swapped. From now on they are told apart as those of "
                     "%1 sound here.")
                      .arg(QString::fromStdString(person->name)));
+}
+
+// What is kept of the recording that is shown: of the person it was handed in for, or of the one at
+// hand.
+std::optional<Sitting> MainWindow::keptSitting()
+{
+    if (!m_desk || !m_read->reading()) return std::nullopt;
+    const bool handedIn = m_handIn && m_handIn->file == m_read->file();
+    const bool isKept = m_kept && m_kept->file == m_read->file();
+    const auto& person = m_desk->person();
+    const Id id = handedIn ? m_handIn->person : isKept ? m_kept->person : person ? person->id : 0;
+    return m_desk
+        ->told(m_desk->journal().sittingOfRecording(id, m_read->reading()->recording.sha256))
+        .value_or(std::nullopt);
+}
+
+std::vector<Correction> MainWindow::correctionsOf(const Sitting& sitting)
+{
+    const auto json = m_desk->told(m_desk->journal().readingOf(sitting.id));
+    if (!json || !*json) return {};
+    const auto reading = parseReading(**json, sitting.recording);
+    return reading ? reading->corrections : std::vector<Correction>{};
+}
+
+// The sitting that was kept of this recording follows what a person puts right.
+void MainWindow::keepCorrections()
+{
+    const auto kept = keptSitting();
+    if (!kept) return;
+    const Reading& reading = *m_read->reading();
+    Sitting sitting = sittingFrom(reading, kept->person, kept->planVersion.value_or(0),
+                                  kept->startedAt, kept->day);
+    sitting.planVersion = kept->planVersion;
+    if (reading.plan)
+        if (const auto version = m_desk->told(m_desk->journal().versionFor(*reading.plan)))
+            sitting.planVersion = *version;
+    m_desk->keepSitting(sitting, readingToJson(reading));
 }
 
 void MainWindow::addShortcuts()

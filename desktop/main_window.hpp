@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "core/reading/corrections.hpp"
 #include "desktop/desk/journal_desk.hpp"
 
 #include <QMainWindow>
@@ -59,6 +60,9 @@ private:
     void keepHandIn();
     void tellReadWhoPractises();
     void learnFromSwap();
+    std::optional<Sitting> keptSitting();
+    std::vector<Correction> correctionsOf(const Sitting& sitting);
+    void keepCorrections();
     std::optional<BreathProfile> profileOfPerson(Id id);
     bool takeAtPrepare(const QStringList& files);
     void remember(const QStringList& files);

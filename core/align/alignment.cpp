@@ -49,6 +49,8 @@ std::vector<HeardItem> itemsOf(const Heard& heard, const BreathClasses& classes,
             item.setInhaleProbability(humIsInhale);
         else if (item.breath)
             item.setInhaleProbability(inhaleProbability(classes.probabilityA[breath++], aIsInhale));
+        if (item.breath && span.said != HeardSpan::Said::Nothing)
+            item.setSaid(span.said == HeardSpan::Said::Inhale);
         item.lastSilence = span.kind == HeardSpan::Kind::Silence && i + 1 == heard.spans.size();
         if (span.kind == HeardSpan::Kind::Silence && i == 0) continue;
         items.push_back(item);
@@ -119,6 +121,21 @@ double outsidePausesScore(const Heard& heard, const BreathClasses& classes,
     return (candidate.aIsInhale ? 0.5 : -0.5) * logOdds / temper;
 }
 
+// Log odds that kind A is the inhale, by the breaths that a person has named one by one.
+double saidLogOddsAIsInhale(const Heard& heard, const BreathClasses& classes)
+{
+    constexpr double each = 3; // less than certainty: this one breath may be unlike its kind
+    double logOdds = 0;
+    std::size_t breath = 0;
+    for (const HeardSpan& span : heard.spans) {
+        if (span.kind != HeardSpan::Kind::Breath) continue;
+        const double isA = 2 * classes.probabilityA[breath++] - 1;
+        if (span.said == HeardSpan::Said::Inhale) logOdds += each * isA;
+        if (span.said == HeardSpan::Said::Exhale) logOdds -= each * isA;
+    }
+    return logOdds;
+}
+
 Orientations findTempoAndOrientation(const Heard& heard, const BreathClasses& classes,
                                      const Planned& planned, const Plan& plan, double spread,
                                      std::optional<bool> said)
@@ -150,6 +167,20 @@ Orientations findTempoAndOrientation(const Heard& heard, const BreathClasses& cl
     if (said) return {winner, saidProbability};
     const double margin = temper * std::fabs(best[0].score - best[1].score);
     return {winner, 1 / (1 + std::exp(-margin))};
+}
+
+Orientations asBefore(const Heard& heard, const BreathClasses& classes, const Planned& planned,
+                      const PlanFit& fit)
+{
+    Orientations found;
+    found.probability = fit.probability;
+    Candidate& best = found.best;
+    best.keep = {fit.countLengthS, fit.spread};
+    best.aIsInhale = fit.aIsInhale;
+    best.items = itemsOf(heard, classes, fit.aIsInhale);
+    const MatchTable table = matchTable(planned, best.items, best.keep);
+    best.chosen = OrderedAlignment(planned, table, best.items, best.keep).trace();
+    return found;
 }
 
 // How well this person keeps to the counts: the spread of the log of heard against planned lengths,
@@ -200,9 +231,11 @@ std::vector<std::optional<bool>> namedByPlan(const Heard& heard, const Candidate
 
 } // namespace
 
-Alignment align(const Heard& heard, const BreathClasses& classes, const Plan* plan,
-                std::optional<bool> said)
+Alignment align(const Heard& heard, const BreathClasses& heardClasses, const Plan* plan,
+                std::optional<bool> said, const std::optional<PlanFit>& fit)
 {
+    BreathClasses classes = heardClasses;
+    classes.logOddsAIsInhale += saidLogOddsAIsInhale(heard, classes);
     const std::vector<PlannedStep> steps = plan ? unfold(*plan) : std::vector<PlannedStep>{};
     const Planned planned(steps);
     if (!plan || planned.steps.empty() || !heard.anyBreath()) {
@@ -219,7 +252,8 @@ Alignment align(const Heard& heard, const BreathClasses& classes, const Plan* pl
     }
     double spread = loosestSpread;
     Orientations found;
-    for (int look = 0; look < 3; ++look) {
+    if (fit) found = asBefore(heard, classes, planned, *fit);
+    for (int look = 0; look < 3 && !fit; ++look) {
         found = findTempoAndOrientation(heard, classes, planned, *plan, spread, said);
         const double tighter =
             spreadOf(found.best.chosen, found.best.items, steps, found.best.keep.countS);
@@ -233,6 +267,8 @@ Alignment align(const Heard& heard, const BreathClasses& classes, const Plan* pl
     namer.finish();
     namer.result.countLengthS = best.keep.countS;
     namer.result.aIsInhale = best.aIsInhale;
+    namer.result.fit =
+        PlanFit{best.keep.countS, best.keep.spread, best.aIsInhale, found.probability};
     return std::move(namer.result);
 }
 

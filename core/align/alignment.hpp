@@ -29,18 +29,30 @@ struct AlignedCycle {
     std::vector<std::vector<std::size_t>> phases; ///< indices into Alignment::spans
 };
 
+/// Under what a plan fits a recording best.
+struct PlanFit {
+    double countLengthS = 0;
+    double spread = 0;        ///< of the log of a phase's length against its target
+    bool aIsInhale = true;    ///< which kind of the classes is the inhale
+    double probability = 0.5; ///< that this is so
+};
+
 struct Alignment {
     std::vector<NamedSpan> spans;     ///< in time order; leading and trailing silence are left out
     std::vector<AlignedCycle> cycles; ///< in time order
-    double countLengthS = 0; ///< the tempo under which the plan fits best; 0 without cycles
-    bool aIsInhale = true;   ///< which kind of the classes was taken for the inhale
+    double countLengthS = 0;    ///< the tempo under which the plan fits best; 0 without cycles
+    bool aIsInhale = true;      ///< which kind of the classes was taken for the inhale
+    std::optional<PlanFit> fit; ///< of a plan
 };
 
 /// Aligns by dynamic programming over planned cycles and heard spans. What is free: whether kind A
 /// of `classes` is the inhale, and the tempo. Breaths that fit no cycle are rest between the first
 /// and the last cycle, else outside. Without a plan every pair of inhale and exhale is a cycle of
-/// its own. `aIsInhale`: as a person has said; then it is not free.
+/// its own. `aIsInhale`: as a person has said; then it is not free. `fit`: as it was found for the
+/// same plan and all but the same spans; then it is not looked for again, which is a hundred times
+/// faster.
 Alignment align(const Heard& heard, const BreathClasses& classes, const Plan* plan,
-                std::optional<bool> aIsInhale = std::nullopt);
+                std::optional<bool> aIsInhale = std::nullopt,
+                const std::optional<PlanFit>& fit = std::nullopt);
 
 } // namespace layakari

@@ -181,6 +181,13 @@ void HeardItem::setInhaleProbability(double probability)
     exhaleGain = std::log(2 * std::max(1 - probability, leastProbability));
 }
 
+void HeardItem::setSaid(bool isInhale)
+{
+    constexpr double outOfTheQuestion = -20;
+    inhaleGain = isInhale ? std::log(2) : outOfTheQuestion;
+    exhaleGain = isInhale ? outOfTheQuestion : std::log(2);
+}
+
 CycleMatcher::CycleMatcher(const std::vector<Phase>& phases, const Keep& keep)
     : m_phases(phases), m_keep(keep)
 {

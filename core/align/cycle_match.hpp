@@ -19,6 +19,7 @@ struct HeardItem {
     std::size_t span = 0;
 
     void setInhaleProbability(double probability);
+    void setSaid(bool isInhale); ///< by a person: the other name is out of the question
 };
 
 /// One way in which a planned cycle can be heard from a given item on.
@@ -42,8 +43,8 @@ public:
     CycleMatcher(const std::vector<Phase>& phases, const Keep& keep);
 
     /// The ways to hear the cycle from `items[from]` on, the best for each end. Only ways in which
-    /// every planned breath is heard, or lies under the room between two that are. With `withPhases` false the lists of items are left empty,
-    /// which is faster.
+    /// every planned breath is heard, or lies under the room between two that are. With
+    /// `withPhases` false the lists of items are left empty, which is faster.
     std::vector<CycleMatch> matches(const std::vector<HeardItem>& items, std::size_t from,
                                     bool withPhases) const;
 

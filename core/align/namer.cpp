@@ -9,6 +9,7 @@ namespace {
 
 constexpr double holdNameLoss = 0.99;
 constexpr double humIsExhale = 0.99;
+constexpr double byAPerson = 0.99;
 // That a silence is the breath that the plan has there: nothing was heard of it.
 constexpr double coveredBreath = 0.5;
 
@@ -26,6 +27,7 @@ Namer::Namer(const Heard& heard, const BreathClasses& classes, bool aIsInhale,
             const double p = inhaleProbability(classes.probabilityA[breath++], aIsInhale);
             nameBreath(named, p >= 0.5 ? PhaseKind::Inhale : PhaseKind::Exhale, p);
             m_inhaleProbability[i] = p;
+            nameAsSaid(named);
         }
         if (heard.spans[i].kind == HeardSpan::Kind::Hum) {
             named.kind = PhaseKind::Exhale;
@@ -61,6 +63,7 @@ void Namer::takeCycles(const std::vector<Chosen>& chosen, const std::vector<Hear
                     named.confidence = coveredBreath;
                 } else if (!isHum)
                     nameBreath(named, phases[k].kind, m_inhaleProbability[named.span]);
+                nameAsSaid(named);
                 cycle.phases.back().push_back(named.span);
             }
         }
@@ -115,6 +118,14 @@ void Namer::nameBreath(NamedSpan& named, PhaseKind kind, double inhale) const
     const double p = kind == PhaseKind::Inhale ? inhale : 1 - inhale;
     named.kind = kind;
     named.confidence = m_orientation * p + (1 - m_orientation) * (1 - p);
+}
+
+void Namer::nameAsSaid(NamedSpan& named) const
+{
+    const HeardSpan::Said said = m_heard.spans[named.span].said;
+    if (said == HeardSpan::Said::Nothing) return;
+    named.kind = said == HeardSpan::Said::Inhale ? PhaseKind::Inhale : PhaseKind::Exhale;
+    named.confidence = byAPerson;
 }
 
 // Pauses and sips between the phases of a cycle are part of it.

@@ -40,6 +40,7 @@ private:
     bool isSilence(std::size_t span) const;
     void nameBreath(NamedSpan& named, PhaseKind kind, double inhale) const;
     void claimWhatLiesWithin(const AlignedCycle& cycle, int index);
+    void nameAsSaid(NamedSpan& named) const;
     const NamedSpan* breathNear(std::size_t span, int direction) const;
     void nameSilences();
     void setRoles();

@@ -71,6 +71,8 @@ public:
     Result<std::vector<Sitting>> sittings(Id person, int most) const;
     /// Those of exactly this plan, whatever version row it is kept in.
     Result<std::vector<Sitting>> sittingsOfPlan(Id person, const Plan& plan, int most) const;
+    /// The sitting that was kept of a recording, by its bytes.
+    Result<std::optional<Sitting>> sittingOfRecording(Id person, const std::string& sha256) const;
     Result<std::optional<std::string>> readingOf(Id sitting) const;
     /// For each person the number of sittings and the day of the last one.
     struct Activity {

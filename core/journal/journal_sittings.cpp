@@ -113,6 +113,19 @@ Result<std::vector<Sitting>> Journal::sittingsOfPlan(Id person, const Plan& plan
     });
 }
 
+Result<std::optional<Sitting>> Journal::sittingOfRecording(Id person,
+                                                           const std::string& sha256) const
+{
+    return m_store->guarded([&]() -> std::optional<Sitting> {
+        SQLite::Statement query(m_store->db,
+                                std::string(sittingColumns) + "WHERE person = ?1 AND sha256 = ?2");
+        query.bind(1, person);
+        query.bind(2, sha256);
+        const std::vector<Sitting> found = sittingsFrom(query);
+        return found.empty() ? std::nullopt : std::optional(found.front());
+    });
+}
+
 Result<std::optional<std::string>> Journal::readingOf(Id sitting) const
 {
     return m_store->guarded([&]() -> std::optional<std::string> {

@@ -32,6 +32,7 @@ struct Breath {
     // False of a hum, which is surely an exhale and unlike any in sound, and of a breath that the
     // room covers.
     bool hasCharacter = true;
+    bool isHeardAsOne = true; // a breath span of what was heard
 };
 
 // Where there are hums, kind B is the exhale.
@@ -45,11 +46,11 @@ std::vector<Breath> breathsOf(const Heard& heard, const std::vector<std::optiona
         const bool isNamed = i < namedA.size() && namedA[i];
         const double logOdds = !isNamed ? 0 : (*namedA[i] ? 1 : -1) * std::log(planOdds);
         if (span.kind == HeardSpan::Kind::Hum)
-            breaths.push_back({{}, -std::log(humOdds), false});
+            breaths.push_back({{}, -std::log(humOdds), false, false});
         else if (span.kind == HeardSpan::Kind::Breath)
-            breaths.push_back({span.character, logOdds, true});
+            breaths.push_back({span.character, logOdds, span.hasCharacter, true});
         else if (isNamed)
-            breaths.push_back({{}, logOdds, false});
+            breaths.push_back({{}, logOdds, false, false});
     }
     return breaths;
 }
@@ -221,7 +222,7 @@ BreathClasses sortBreaths(const Heard& heard, const std::vector<std::optional<bo
     }
     classes.probabilityA.clear();
     for (std::size_t i = 0; i < breaths.size(); ++i)
-        if (breaths[i].hasCharacter) classes.probabilityA.push_back(best.probabilityA[i]);
+        if (breaths[i].isHeardAsOne) classes.probabilityA.push_back(best.probabilityA[i]);
     classes.logOddsAIsInhale =
         anyHum    ? std::log(humOdds)
         : profile ? logOddsInhaleFirst(*profile, {bestKinds.mean[0]}, {bestKinds.mean[1]})

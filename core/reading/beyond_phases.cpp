@@ -92,7 +92,7 @@ std::vector<ReadStrokeRun> readStrokeRuns(const Heard& heard, const std::optiona
     return runs;
 }
 
-std::vector<ReadHum> readHums(const Heard& heard, Reading& reading)
+std::vector<ReadHum> readHums(const Heard& heard, Reading& reading, Tuning tuning)
 {
     const std::vector<PlannedStep> steps =
         reading.plan ? unfold(*reading.plan) : std::vector<PlannedStep>{};
@@ -106,7 +106,7 @@ std::vector<ReadHum> readHums(const Heard& heard, Reading& reading)
         const Phase* phase = place ? place->phase : nullptr;
         phases.push_back(phase);
         if (phase && phase->pitch && hum.pitchHz)
-            if (const auto ratio = swaraRatio(nameOf(*phase->pitch)))
+            if (const auto ratio = swaraRatio(nameOf(*phase->pitch), tuning))
                 overSa.emplace_back(*hum.pitchHz, *ratio);
         hums.push_back(std::move(hum));
     }
@@ -114,7 +114,7 @@ std::vector<ReadHum> readHums(const Heard& heard, Reading& reading)
     if (!reading.saHz) reading.saHz = saFromHums(overSa);
     for (std::size_t i = 0; i < hums.size(); ++i) {
         if (!phases[i] || !phases[i]->pitch) continue;
-        if (const auto hz = targetHz(*phases[i]->pitch, reading.saHz, Tuning::Just))
+        if (const auto hz = targetHz(*phases[i]->pitch, reading.saHz, tuning))
             holdAgainst(hums[i], *hz, nameOf(*phases[i]->pitch));
     }
     for (ReadHum& hum : hums) roundFigures(hum);

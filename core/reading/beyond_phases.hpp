@@ -13,7 +13,7 @@ std::vector<ReadStrokeRun> readStrokeRuns(const Heard& heard, const std::optiona
 /// Each hum with its figures, its cycle, and what the plan wanted of it. `reading` has its phases
 /// and cycles. Where the plan names swaras but no Sa, it is found from the hums and stored in
 /// `reading.saHz`.
-std::vector<ReadHum> readHums(const Heard& heard, Reading& reading);
+std::vector<ReadHum> readHums(const Heard& heard, Reading& reading, Tuning tuning);
 
 /// The friction of every breath that the plan wants as an ocean breath.
 std::vector<ReadOcean> readOcean(const FeatureTrack& track, const Reading& reading);

@@ -32,6 +32,7 @@ std::vector<ReadPhase> phasesFrom(const Heard& heard, const Alignment& alignment
         phase.startSdS = rounded(span.startSdS);
         phase.endSdS = rounded(span.endSdS);
         phase.confidence = rounded(named.confidence);
+        phase.corrected = span.corrected;
         phase.role = named.role;
         phase.cycle = named.cycle;
         phases.push_back(phase);
@@ -282,9 +283,14 @@ Reading readHeard(const HeardSoFar& so, const std::optional<Plan>& plan, const K
     reading.plan = plan;
     reading.quality = so.quality;
     const Plan* intended = plan ? &*plan : nullptr;
-    const Heard heard = plan ? withSlowBellows(so.heard, unfold(*plan)) : so.heard;
+    Corrected corrected = laidOver(so.heard, known.corrections);
+    reading.corrections = known.corrections;
+    reading.lostCorrections = std::move(corrected.lost);
+    const Heard heard =
+        plan ? withSlowBellows(corrected.heard, unfold(*plan)) : std::move(corrected.heard);
     const BreathClasses classes = sortBreaths(heard, {}, known.profile ? &*known.profile : nullptr);
-    const Alignment alignment = align(heard, classes, intended, known.kindAIsInhale);
+    const Alignment alignment = align(heard, classes, intended, known.kindAIsInhale, known.fit);
+    reading.fit = alignment.fit;
     reading.kindAIsInhale = alignment.aIsInhale;
     reading.phases = phasesFrom(heard, alignment);
     if (known.kindAIsInhale)
@@ -295,7 +301,7 @@ Reading readHeard(const HeardSoFar& so, const std::optional<Plan>& plan, const K
     addVoices(reading, heard);
     doubtUnreadable(reading);
     reading.strokeRuns = readStrokeRuns(heard, plan);
-    reading.hums = readHums(heard, reading);
+    reading.hums = readHums(heard, reading, known.tuning);
     reading.ocean = readOcean(so.track, reading);
     measureReading(reading);
     reading.strainSigns =

@@ -6,6 +6,7 @@
 //     Reading reading = readAgainst(*listened, plan);   // as often as the plan changes
 #pragma once
 
+#include "core/align/alignment.hpp"
 #include "core/base/progress.hpp"
 #include "core/listen/breath_profile.hpp"
 #include "core/listen/friction.hpp"
@@ -15,6 +16,8 @@
 #include "core/measure/measures.hpp"
 #include "core/measure/strain_signs.hpp"
 #include "core/measure/stroke_runs.hpp"
+#include "core/plan/pitch.hpp"
+#include "core/reading/corrections.hpp"
 #include "core/reading/quality.hpp"
 
 #include <filesystem>
@@ -46,11 +49,15 @@ struct Reading {
     std::vector<StrainSign> strainSigns;
     std::vector<Comparison> comparisons;
     std::optional<CountTrend> countTrend;
-    std::vector<RestBreathing> rests; ///< natural breathing after the rounds
-    std::optional<GuideCount> guide;  ///< where somebody counts aloud
+    std::vector<RestBreathing> rests;    ///< natural breathing after the rounds
+    std::optional<GuideCount> guide;     ///< where somebody counts aloud
+    std::vector<Correction> corrections; ///< that the phases have in them
+    /// Those that found nothing to be laid on, as indices; not in the file.
+    std::vector<std::size_t> lostCorrections;
     /// Which of the recording's two kinds of breath was taken for the inhale; the kinds are those
     /// of `sortBreaths`. Not in the file: it means something only beside what was listened to.
     bool kindAIsInhale = true;
+    std::optional<PlanFit> fit; ///< likewise
 
     bool heardBreathing() const;
 };
@@ -76,6 +83,12 @@ struct Known {
     /// Which kind is the inhale, where a person has said so; breaths and holds then count as
     /// corrected.
     std::optional<bool> kindAIsInhale;
+    /// How the swaras lie over Sa that hums are held against.
+    Tuning tuning = Tuning::Just;
+    /// What a person has put right of this recording.
+    std::vector<Correction> corrections = {};
+    /// Under what the same plan fitted the same recording before these corrections.
+    std::optional<PlanFit> fit = {};
 };
 
 /// Names, aligns and measures; fast enough to be done while a person waits for a click.

@@ -70,6 +70,16 @@ Json toJson(const ReadPhase& p)
             {"origin", p.corrected ? "corrected" : "heard"}};
 }
 
+Json toJson(const Correction& c)
+{
+    Json json{{"kind", correctionKindWords()[static_cast<std::size_t>(c.kind)]},
+              {"at_s", seconds(c.atS)}};
+    if (c.kind == Correction::Kind::MoveBoundary) json["to_s"] = seconds(c.toS);
+    if (c.kind == Correction::Kind::Rename)
+        json["name"] = correctionNameWords()[static_cast<std::size_t>(c.name)];
+    return json;
+}
+
 Json toJson(const std::optional<TargetCounts>& target)
 {
     if (!target || target->open) return nullptr;
@@ -250,6 +260,19 @@ ReadCycle parseCycle(const CheckedJson& value, const std::vector<PlannedStep>& s
     return cycle;
 }
 
+Correction parseCorrection(const CheckedJson& value)
+{
+    Correction c;
+    c.kind = static_cast<Correction::Kind>(value.require("kind").wordAmong(correctionKindWords()));
+    c.atS = value.require("at_s").number(0, mostSeconds);
+    if (c.kind == Correction::Kind::MoveBoundary)
+        c.toS = value.require("to_s").number(0, mostSeconds);
+    if (c.kind == Correction::Kind::Rename)
+        c.name =
+            static_cast<Correction::Name>(value.require("name").wordAmong(correctionNameWords()));
+    return c;
+}
+
 StrainSign parseSign(const CheckedJson& value, std::size_t cycles)
 {
     StrainSign sign;
@@ -301,6 +324,9 @@ Reading parseDocument(const CheckedJson& document, const std::string& file)
     if (const auto signs = document.findValue("strain_signs"))
         for (const CheckedJson& sign : signs->elements(0, mostPhases))
             reading.strainSigns.push_back(parseSign(sign, cycles.size()));
+    if (const auto corrections = document.findValue("corrections"))
+        for (const CheckedJson& c : corrections->elements(0, mostPhases))
+            reading.corrections.push_back(parseCorrection(c));
     if (const auto guide = document.findValue("guide_count")) reading.guide = parseGuide(*guide);
     return reading;
 }
@@ -345,6 +371,8 @@ std::string readingToJson(const Reading& reading)
         reading.countTrend ? figure(reading.countTrend->percentPerMin) : Json(nullptr);
     document["summary"]["count_trend_sd"] =
         reading.countTrend ? figure(reading.countTrend->sd) : Json(nullptr);
+    document["corrections"] = Json::array();
+    for (const Correction& c : reading.corrections) document["corrections"].push_back(toJson(c));
     // File names need not be UTF-8; what is not is replaced rather than refused.
     return document.dump(1, ' ', false, Json::error_handler_t::replace) + "\n";
 }

@@ -3,6 +3,7 @@
 
 #include "core/base/files.hpp"
 #include "core/plan/presets.hpp"
+#include "desktop/read/correcting.hpp"
 #include "desktop/read/empty_page.hpp"
 #include "desktop/read/figures.hpp"
 #include "desktop/read/message_bar.hpp"
@@ -17,6 +18,7 @@
 #include <QFileDialog>
 #include <QFileInfo>
 #include <QHBoxLayout>
+#include <QMenu>
 #include <QPushButton>
 #include <QStackedWidget>
 #include <QVBoxLayout>
@@ -69,7 +71,10 @@ ReadPage::ReadPage(QWidget* parent)
                          tr("Play the pitch that was meant, then the one that was heard (T)"))),
       m_loop(sideButton(tr("Loop"), "loop", this, tr("Play again and again (L)"))),
       m_player(new Player(this)),
-      m_job(new ReadingJob(this))
+      m_job(new ReadingJob(this)),
+      m_correcting(new Correcting(this)),
+      m_correct(sideButton(tr("Correct"), "correct", this,
+                           tr("Put right what was heard wrong: choose a phase first")))
 {
     setObjectName(QStringLiteral("readPage"));
     buildLayout();
@@ -88,6 +93,7 @@ void ReadPage::buildLayout()
     controls->setSpacing(12);
     controls->addWidget(m_chooser);
     controls->addStretch(1);
+    controls->addWidget(m_correct);
     controls->addWidget(m_swap);
     controls->addWidget(m_open);
     controls->addWidget(m_save);
@@ -132,6 +138,12 @@ void ReadPage::connectAll()
     connect(m_save, &QPushButton::clicked, this, &ReadPage::askWhereToSave);
     connect(m_figures, &Figures::placeWanted, this, &ReadPage::goToTime);
     connect(m_swap, &QPushButton::clicked, this, &ReadPage::swapBreaths);
+    connect(m_correct, &QPushButton::clicked, this, [this] {
+        m_correcting->menu()->popup(m_correct->mapToGlobal(QPoint(0, m_correct->height())));
+    });
+    connect(m_correcting, &Correcting::changed, this, &ReadPage::readCorrected);
+    connect(m_correcting, &Correcting::nextDoubtWanted, this, &ReadPage::goToNextDoubt);
+    connect(m_strip, &SoundStrip::boundaryMoved, m_correcting, &Correcting::moveBoundary);
     connect(m_empty, &EmptyPage::openWanted, this, &ReadPage::askForRecording);
     connect(m_empty, &EmptyPage::recentChosen, this, &ReadPage::openFile);
     connect(m_chooser, &PlanChooser::planChosen, this, &ReadPage::readAgain);
@@ -155,10 +167,13 @@ void ReadPage::connectAll()
     connect(m_playPhase, &QPushButton::clicked, this, &ReadPage::playOrStop);
 
     connect(m_player, &Player::started, this, &ReadPage::updatePlayButtons);
-    connect(m_player, &Player::moved, m_strip,
-            [this](double seconds) { m_strip->setCursor(seconds); });
+    connect(m_player, &Player::moved, m_strip, [this](double seconds) {
+        m_strip->setCursor(seconds);
+        m_correcting->setCursor(seconds);
+    });
     connect(m_player, &Player::stopped, this, [this] {
         m_strip->setCursor(std::nullopt);
+        m_correcting->setCursor(std::nullopt);
         updatePlayButtons();
     });
     connect(m_player, &Player::failed, m_bar, &MessageBar::showError);
@@ -170,6 +185,8 @@ void ReadPage::connectAll()
     connect(m_job, &ReadingJob::cancelled, this, [this] {
         m_busy = false;
         m_swapping = false;
+        m_backTo.reset();
+        m_moreCorrections = false;
         m_bar->showNote(m_reading ? tr("Stopped. The reading below is the one from before.")
                                   : tr("Stopped. Nothing was read."));
         if (m_reading) m_chooser->setPlan(m_reading->plan);
@@ -195,7 +212,7 @@ void ReadPage::openAgainst(const QString& file, const Plan& plan)
     m_chooser->setPlan(plan);
     m_fileBeingRead = file;
     busyWith(tr("Listening to %1").arg(QFileInfo(file).fileName()));
-    m_job->read(pathOf(file), m_chooser->plan(), {m_profile, {}});
+    m_job->read(pathOf(file), m_chooser->plan(), {m_profile, {}, m_school.tuning});
 }
 
 void ReadPage::read(const QString& recording)
@@ -209,7 +226,7 @@ void ReadPage::read(const QString& recording)
     }
     m_fileBeingRead = recording;
     busyWith(tr("Listening to %1").arg(info.fileName()));
-    m_job->read(pathOf(recording), m_chooser->plan(), {m_profile, {}});
+    m_job->read(pathOf(recording), m_chooser->plan(), {m_profile, {}, m_school.tuning});
 }
 
 void ReadPage::readAgain()
@@ -224,7 +241,7 @@ void ReadPage::readAgain()
     }
     m_fileBeingRead = m_file;
     busyWith(tr("Reading again"));
-    m_job->readAgain(m_listened, m_chooser->plan(), {m_profile, m_kindAIsInhale});
+    m_job->readAgain(m_listened, m_chooser->plan(), known());
 }
 
 void ReadPage::usePlanFile(const QString& file)
@@ -252,7 +269,13 @@ void ReadPage::show(const ReadingJob::Done& done)
 {
     m_busy = false;
     m_bar->hide();
-    if (done.listened != m_listened) m_kindAIsInhale.reset();
+    if (!done.listened || done.listened != m_listened) {
+        m_kindAIsInhale.reset();
+        m_backTo.reset();
+        m_moreCorrections = false;
+        m_correcting->startWith(done.reading->corrections);
+    }
+    m_correcting->setPhase(nullptr, std::nullopt);
     // The strip draws from the old reading until it is told of the new one.
     m_strip->clear();
     m_listened = done.listened;
@@ -263,17 +286,25 @@ void ReadPage::show(const ReadingJob::Done& done)
     showSheet();
     m_stack->setCurrentIndex(1);
     m_staff->setFocus();
-    sayIfBreathsMayBeSwapped();
-    emit opened(m_file);
+    const auto backTo = std::exchange(m_backTo, std::nullopt);
+    if (backTo) {
+        goToTime(backTo->rowS);
+        if (backTo->phaseS) choosePhaseAt(*backTo->phaseS);
+    } else {
+        sayIfBreathsMayBeSwapped();
+        emit opened(m_file);
+    }
     emit readingChanged();
     if (std::exchange(m_swapping, false)) emit breathsSwapped();
+    if (backTo) sayWhatWasCorrected();
     emit settled();
+    if (std::exchange(m_moreCorrections, false)) readCorrected();
 }
 
 void ReadPage::showSheet()
 {
-    m_strip->setTerms(m_terms);
-    m_staff->setSheet(StaffSheet::of(*m_reading, m_terms));
+    m_strip->setTerms(m_school.terms);
+    m_staff->setSheet(StaffSheet::of(*m_reading, m_school.terms));
     m_staffHead->update();
     showRow();
 }
@@ -307,10 +338,89 @@ void ReadPage::swapBreaths()
     readAgain();
 }
 
-void ReadPage::setPractitioner(const std::optional<BreathProfile>& profile, Terms terms)
+Known ReadPage::known() const
+{
+    return {m_profile, m_kindAIsInhale, m_school.tuning, m_correcting->done(), {}};
+}
+
+void ReadPage::layOver(const std::vector<Correction>& corrections, bool isNews)
+{
+    if (!m_listened || corrections.empty()) return;
+    m_correcting->startWith(corrections);
+    m_layingKept = !isNews;
+    readCorrected();
+}
+
+// The plan fits as it did: a person waits for the next key.
+void ReadPage::readCorrected()
+{
+    if (!m_reading) return;
+    if (!m_listened) {
+        m_correcting->startWith(m_reading->corrections);
+        m_bar->showNote(tr("This saved reading cannot be corrected: its recording is not at hand. "
+                           "Open the recording itself."));
+        return;
+    }
+    if (m_busy) {
+        m_moreCorrections = true;
+        return;
+    }
+    const StaffRow* row = m_staff->currentRow();
+    Place place{row && row->hasPhases ? m_reading->phases[row->firstPhase].startS + 0.01 : 0, {}};
+    if (const auto chosen = m_strip->chosenPhase()) {
+        const ReadPhase& phase = m_reading->phases[*chosen];
+        place.phaseS = (phase.startS + phase.endS) / 2;
+    }
+    m_backTo = place;
+    m_player->stop();
+    m_busy = true;
+    m_fileBeingRead = m_file;
+    Known known = this->known();
+    known.fit = m_reading->fit;
+    m_job->readAgain(m_listened, m_reading->plan, known);
+}
+
+void ReadPage::sayWhatWasCorrected()
+{
+    if (const std::size_t lost = m_reading->lostCorrections.size(); lost > 0)
+        m_bar->showNote(tr("%1 of %2 corrections found no place: too little room, or a hum or "
+                           "strokes are there. Ctrl+Z takes the last one back.")
+                            .arg(lost)
+                            .arg(m_reading->corrections.size()));
+    if (!std::exchange(m_layingKept, false)) emit corrected();
+}
+
+void ReadPage::goToNextDoubt()
+{
+    if (!m_reading) return;
+    std::optional<std::size_t> from = m_strip->chosenPhase();
+    if (const StaffRow* row = m_staff->currentRow(); !from && row && row->hasPhases)
+        from = row->firstPhase;
+    const auto next = nextDoubtful(*m_reading, from);
+    if (!next) return m_bar->showNote(tr("Nothing is in doubt here."));
+    const ReadPhase& phase = m_reading->phases[*next];
+    goToTime((phase.startS + phase.endS) / 2);
+    choosePhaseAt((phase.startS + phase.endS) / 2);
+}
+
+void ReadPage::choosePhaseAt(double seconds)
+{
+    const StaffRow* row = m_staff->currentRow();
+    if (!row || !row->hasPhases) return;
+    for (std::size_t p = row->firstPhase; p <= row->lastPhase; ++p)
+        if (m_reading->phases[p].startS <= seconds && seconds < m_reading->phases[p].endS)
+            return m_strip->choosePhase(p);
+}
+
+void ReadPage::setPractitioner(const std::optional<BreathProfile>& profile, const School& school)
 {
     m_profile = profile;
-    if (std::exchange(m_terms, terms) != terms && m_reading) showSheet();
+    const School before = std::exchange(m_school, school);
+    if (!m_reading) return;
+    if (before.tuning != school.tuning && m_listened && !m_reading->hums.empty() && !m_busy)
+        readAgain();
+    else if (before.terms != school.terms)
+        showSheet();
 }
 
 std::optional<BreathProfile> ReadPage::heardProfile() const
@@ -323,6 +433,7 @@ void ReadPage::fail(const QString& message)
 {
     m_busy = false;
     m_swapping = false;
+    m_backTo.reset();
     m_bar->showError(message);
     if (m_reading) m_chooser->setPlan(m_reading->plan);
     emit settled();
@@ -357,6 +468,8 @@ void ReadPage::updatePlayButtons()
     m_tones->setVisible(row && !row->hums.empty());
     m_save->setEnabled(m_reading != nullptr);
     m_swap->setEnabled(m_listened && m_reading && m_reading->heardBreathing());
+    m_correct->setEnabled(m_listened && m_reading);
+    m_correcting->setPhase(m_listened ? m_reading.get() : nullptr, m_strip->chosenPhase());
 }
 
 void ReadPage::playOrStop()

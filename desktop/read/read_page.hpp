@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "core/plan/terms.hpp"
+#include "core/plan/school.hpp"
 #include "desktop/read/reading_job.hpp"
 
 #include <QWidget>
@@ -12,6 +12,7 @@ class QStackedWidget;
 namespace layakari {
 
 class EmptyPage;
+class Correcting;
 class Figures;
 class MessageBar;
 class PlanChooser;
@@ -40,14 +41,18 @@ public:
     void saveTo(const QString& file);
     void setRecent(const QStringList& files);
     void note(const QString& message);
-    /// Whose recordings are read from now on: what is known of their breath, and their words.
-    void setPractitioner(const std::optional<BreathProfile>& profile, Terms terms);
+    /// Whose recordings are read from now on: what is known of their breath, their words and
+    /// their tuning.
+    void setPractitioner(const std::optional<BreathProfile>& profile, const School& school);
     /// What this recording's breaths sound like, where their names are sure.
     std::optional<BreathProfile> heardProfile() const;
 
     const Reading* reading() const { return m_reading.get(); }
     const QString& file() const { return m_file; }
     bool isBusy() const { return m_busy; }
+    /// Lays corrections over the recording that is shown, as they were kept of it. `corrected` is
+    /// only emitted where `isNews`.
+    void layOver(const std::vector<Correction>& corrections, bool isNews);
 
     void restyle();
     void focusStaff();
@@ -67,6 +72,7 @@ signals:
     void opened(const QString& file);
     void readingChanged();
     void breathsSwapped(); ///< a person has said which is the inhale; the reading follows it
+    void corrected();      ///< a person has put something right, or taken it back
     void settled();        ///< after a reading or a failure: nothing is running any more
 
 private:
@@ -75,6 +81,11 @@ private:
     QWidget* buildStripRow();
     void read(const QString& recording);
     void readAgain();
+    Known known() const;
+    void readCorrected();
+    void sayWhatWasCorrected();
+    void goToNextDoubt();
+    void choosePhaseAt(double seconds);
     void usePlanFile(const QString& file);
     void busyWith(const QString& what);
     void show(const ReadingJob::Done& done);
@@ -102,6 +113,8 @@ private:
     QPushButton* m_loop;
     Player* m_player;
     ReadingJob* m_job;
+    Correcting* m_correcting;
+    QPushButton* m_correct;
 
     std::shared_ptr<const Listened> m_listened;
     std::shared_ptr<const Reading> m_reading;
@@ -109,10 +122,18 @@ private:
     QString m_fileBeingRead;
     QString m_doing;
     std::optional<BreathProfile> m_profile;
-    Terms m_terms = Terms::English;
+    School m_school;
     /// What a person has said of the recording that is shown.
     std::optional<bool> m_kindAIsInhale;
     bool m_swapping = false;
+    /// While corrections are laid over: the place to come back to. More of them may wait.
+    struct Place {
+        double rowS = 0;
+        std::optional<double> phaseS;
+    };
+    std::optional<Place> m_backTo;
+    bool m_moreCorrections = false;
+    bool m_layingKept = false;
     bool m_busy = false;
     bool m_takesPlanBeside = true;
 };

@@ -12,6 +12,7 @@
 #include <QPainterPath>
 #include <algorithm>
 #include <cmath>
+#include <utility>
 
 namespace layakari {
 
@@ -44,6 +45,7 @@ SoundStrip::SoundStrip(QWidget* parent) : QWidget(parent)
     setObjectName(QStringLiteral("soundStrip"));
     setAccessibleName(tr("Sound of the chosen row"));
     setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Fixed);
+    setMouseTracking(true);
 }
 
 void SoundStrip::showRow(const Reading* reading, std::shared_ptr<const Listened> listened,
@@ -179,6 +181,11 @@ void SoundStrip::paintEvent(QPaintEvent*)
     paintStrokesAndHums(painter);
     paintBoundaries(painter);
     paintPhaseNames(painter);
+    if (m_drag) {
+        painter.setPen(QPen(theme.ink, 2, Qt::DashLine));
+        const double x = xOf(m_drag->toS);
+        painter.drawLine(QPointF(x, 0), QPointF(x, height()));
+    }
     if (m_cursorS) {
         painter.setPen(QPen(theme.ink, 2));
         const double x = xOf(*m_cursorS);
@@ -280,6 +287,12 @@ void SoundStrip::paintStrokesAndHums(QPainter& painter) const
 
 QString SoundStrip::phaseText(std::size_t index) const
 {
+    const QString text = lengthText(index);
+    return m_reading->phases[index].corrected ? tr("%1, corrected").arg(text) : text;
+}
+
+QString SoundStrip::lengthText(std::size_t index) const
+{
     const ReadPhase& p = m_reading->phases[index];
     for (const ReadStrokeRun& run : m_reading->strokeRuns)
         if (p.kind == ReadKind::Strokes && std::fabs(run.startS - p.startS) < 0.01) {
@@ -341,19 +354,56 @@ void SoundStrip::changeEvent(QEvent* event)
     QWidget::changeEvent(event);
 }
 
+// The boundary under the mouse; that of a hum or of strokes lies where the sound has it.
+std::optional<double> SoundStrip::boundaryAt(double x) const
+{
+    constexpr double reach = 6; // pixels
+    if (!m_hasPhases || !m_listened) return std::nullopt;
+    std::optional<double> nearest;
+    for (std::size_t p = m_firstPhase; p <= m_lastPhase; ++p)
+        for (const double at : {m_reading->phases[p].startS, m_reading->phases[p].endS})
+            if (std::fabs(xOf(at) - x) < reach &&
+                (!nearest || std::fabs(xOf(at) - x) < std::fabs(xOf(*nearest) - x)))
+                nearest = at;
+    return nearest;
+}
+
 void SoundStrip::mousePressEvent(QMouseEvent* event)
 {
     if (!m_hasPhases) return;
-    const double seconds = secondsAt(event->position().x());
+    const double x = event->position().x();
+    if (const auto boundary = boundaryAt(x)) m_drag = Drag{*boundary, *boundary};
+    const double seconds = secondsAt(x);
     for (std::size_t p = m_firstPhase; p <= m_lastPhase; ++p)
         if (seconds >= m_reading->phases[p].startS && seconds < m_reading->phases[p].endS)
             return choosePhase(p);
     choosePhase(std::nullopt);
 }
 
+void SoundStrip::mouseMoveEvent(QMouseEvent* event)
+{
+    const double x = event->position().x();
+    if (m_drag) {
+        m_drag->toS = std::clamp(secondsAt(x), m_startS, m_endS);
+        update();
+    }
+    QWidget::setCursor(m_drag || boundaryAt(x) ? Qt::SplitHCursor : Qt::ArrowCursor);
+}
+
+void SoundStrip::mouseReleaseEvent(QMouseEvent*)
+{
+    constexpr double aClick = 2; // pixels
+    const auto drag = std::exchange(m_drag, std::nullopt);
+    if (!drag) return;
+    update();
+    if (std::fabs(xOf(drag->toS) - xOf(drag->fromS)) > aClick)
+        emit boundaryMoved(drag->fromS, drag->toS);
+}
+
 void SoundStrip::mouseDoubleClickEvent(QMouseEvent* event)
 {
     mousePressEvent(event);
+    m_drag.reset();
     if (!m_chosen) return;
     const ReadPhase& p = m_reading->phases[*m_chosen];
     emit playWanted(p.startS, p.endS);

@@ -42,11 +42,14 @@ public:
 signals:
     void phaseChosen();
     void playWanted(double startS, double endS);
+    void boundaryMoved(double fromS, double toS); ///< dragged there
 
 protected:
     void paintEvent(QPaintEvent*) override;
     void resizeEvent(QResizeEvent*) override;
     void mousePressEvent(QMouseEvent* event) override;
+    void mouseMoveEvent(QMouseEvent* event) override;
+    void mouseReleaseEvent(QMouseEvent* event) override;
     void mouseDoubleClickEvent(QMouseEvent* event) override;
     void changeEvent(QEvent* event) override;
 
@@ -61,6 +64,8 @@ private:
     void paintStrokesAndHums(QPainter& painter) const;
     void paintPhaseNames(QPainter& painter) const;
     QString phaseText(std::size_t phase) const;
+    QString lengthText(std::size_t phase) const;
+    std::optional<double> boundaryAt(double x) const;
 
     const Reading* m_reading = nullptr;
     std::shared_ptr<const Listened> m_listened;
@@ -71,6 +76,11 @@ private:
     double m_endS = 0;
     std::optional<std::size_t> m_chosen;
     std::optional<double> m_cursorS;
+    struct Drag {
+        double fromS = 0;
+        double toS = 0;
+    };
+    std::optional<Drag> m_drag;
     QImage m_spectrum;
     Terms m_terms = Terms::English;
 };

@@ -34,7 +34,11 @@ public:
         findColumns();
         for (const StaffRow& row : m_sheet.rows)
             m_sheet.span = std::max(m_sheet.span, rowLength(row));
-        for (StaffRow& row : m_sheet.rows) row.spoken = inSpokenWords(row);
+        for (StaffRow& row : m_sheet.rows) {
+            markCorrected(row);
+            row.spoken = inSpokenWords(row);
+            if (!row.correctedAtS.empty()) row.spoken += QObject::tr(", corrected");
+        }
         return std::move(m_sheet);
     }
 
@@ -229,6 +233,13 @@ private:
         return row.kind == StaffRow::Kind::Natural || row.kind == StaffRow::Kind::Strokes
                    ? 0
                    : std::max(heard, planned);
+    }
+
+    void markCorrected(StaffRow& row) const
+    {
+        for (std::size_t i = row.firstPhase; row.hasPhases && i <= row.lastPhase; ++i)
+            if (const ReadPhase& phase = m_reading.phases[i]; phase.corrected)
+                row.correctedAtS.push_back((phase.startS + phase.endS) / 2);
     }
 
     static QString inSpokenWords(const ReadStrokeRun& run, const StaffRow& row)

@@ -33,6 +33,7 @@ struct StaffRow {
     std::vector<ReadHum> hums;        ///< in this row
     std::vector<double> roughAtS;     ///< where the friction of an ocean breath was rough
     std::optional<ReadStrokeRun> run; ///< of a row of strokes
+    std::vector<double> correctedAtS; ///< the middles of phases that a person has corrected
     double startS = 0;                ///< of the first phase, in the recording
     QString spoken;                   ///< the whole row in words, for screen readers
 };

@@ -204,6 +204,12 @@ private:
         }
         for (const double at : m_row.roughAtS)
             drawRoughness(m_painter, {xOf(at), baseline() + 5}, m_theme);
+        // Three dots under what a person has put right.
+        m_painter.setPen(Qt::NoPen);
+        m_painter.setBrush(m_theme.ink);
+        for (const double at : m_row.correctedAtS)
+            for (const double beside : {-5.0, 0.0, 5.0})
+                m_painter.drawEllipse(QPointF(xOf(at) + beside, baseline() + 6), 1.4, 1.4);
     }
 
     void paintStrokes()

@@ -72,6 +72,26 @@ TEST_CASE("A reading comes back from its JSON with the same phases, cycles and f
           Approx(practice.reading.summary.accuracy.value()).margin(0.05));
 }
 
+TEST_CASE("Hums are held against the swaras of the tuning that is chosen")
+{
+    // A just Ga is a ratio of 5/4, a tempered one four steps of twelve: 13.7 cents apart.
+    Plan plan = shortPlan(R"([{"kind":"cycles","repeat":3,"phases":[
+        {"phase":"inhale","counts":3},
+        {"phase":"exhale","counts":6,"sound":"hum","pitch":"Ga"}]}])");
+    plan.saHz = 180;
+    const Practice practice(plan, 52);
+    const Reading tempered = readAgainst(practice.listened, plan, {{}, {}, Tuning::Tempered});
+    REQUIRE(practice.reading.hums.size() == 3);
+    REQUIRE(tempered.hums.size() == 3);
+    for (std::size_t i = 0; i < 3; ++i) {
+        CHECK(practice.reading.hums[i].targetHz.value() == Approx(225).margin(0.01));
+        CHECK(tempered.hums[i].targetHz.value() == Approx(226.786).margin(0.01));
+        CHECK(practice.reading.hums[i].centsFromTarget.value() -
+                  tempered.hums[i].centsFromTarget.value() ==
+              Approx(13.69).margin(0.2));
+    }
+}
+
 TEST_CASE("Strokes, hums and ocean breaths come back from JSON as they were")
 {
     for (const char* preset : {"bhastrika-3x10", "humming-3"}) {

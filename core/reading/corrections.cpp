@@ -1,0 +1,243 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/reading/corrections.hpp"
+
+#include <algorithm>
+#include <cmath>
+#include <utility>
+
+namespace layakari {
+
+namespace {
+
+// Another listener's boundary of the same breath is seldom farther off.
+constexpr double sameBoundarySeconds = 0.33;
+// Closer than that nobody places a boundary by eye and ear, and so much its place may be off.
+constexpr double byHandSdSeconds = 0.02;
+
+bool canBeCorrected(const HeardSpan& span)
+{
+    return span.kind != HeardSpan::Kind::Hum && span.kind != HeardSpan::Kind::Strokes;
+}
+
+// The spans on either side of a boundary; at the ends, and where spans do not touch, one of them.
+struct Boundary {
+    HeardSpan* before = nullptr;
+    HeardSpan* after = nullptr;
+    double atS() const { return before ? before->endS : after->startS; }
+};
+
+std::vector<Boundary> boundariesOf(std::vector<HeardSpan>& spans)
+{
+    constexpr double touching = 1e-3;
+    std::vector<Boundary> boundaries;
+    for (std::size_t i = 0; i < spans.size(); ++i) {
+        const bool touches = i > 0 && spans[i].startS - spans[i - 1].endS < touching;
+        if (touches)
+            boundaries.back().after = &spans[i];
+        else
+            boundaries.push_back({nullptr, &spans[i]});
+        boundaries.push_back({&spans[i], nullptr});
+    }
+    return boundaries;
+}
+
+std::optional<Boundary> boundaryNear(std::vector<HeardSpan>& spans, double atS)
+{
+    std::optional<Boundary> nearest;
+    for (const Boundary& b : boundariesOf(spans))
+        if (const double off = std::fabs(b.atS() - atS);
+            off < sameBoundarySeconds && (!nearest || off < std::fabs(nearest->atS() - atS)))
+            nearest = b;
+    return nearest;
+}
+
+std::optional<std::size_t> spanAt(const std::vector<HeardSpan>& spans, double atS)
+{
+    for (std::size_t i = 0; i < spans.size(); ++i)
+        if (atS >= spans[i].startS && atS < spans[i].endS) return i;
+    return std::nullopt;
+}
+
+void markCorrected(HeardSpan& span) { span.corrected = true; }
+
+bool move(std::vector<HeardSpan>& spans, double atS, double toS)
+{
+    const auto found = boundaryNear(spans, atS);
+    if (!found) return false;
+    const auto [before, after] = *found;
+    for (const HeardSpan* span : {before, after})
+        if (span && !canBeCorrected(*span)) return false;
+    const double earliest = before               ? before->startS + shortestCorrectedSeconds
+                            : after != &spans[0] ? (after - 1)->endS
+                                                 : 0;
+    const double latest = after                     ? after->endS - shortestCorrectedSeconds
+                          : before != &spans.back() ? (before + 1)->startS
+                                                    : toS;
+    if (earliest > latest) return false;
+    const double place = std::clamp(toS, earliest, latest);
+    if (before) {
+        before->endS = place;
+        before->endSdS = byHandSdSeconds;
+        markCorrected(*before);
+    }
+    if (after) {
+        after->startS = place;
+        after->startSdS = byHandSdSeconds;
+        markCorrected(*after);
+    }
+    return true;
+}
+
+void joinWithNext(std::vector<HeardSpan>& spans, std::size_t index)
+{
+    HeardSpan& first = spans[index];
+    const HeardSpan second = spans[index + 1];
+    const double startS = first.startS;
+    const double startSdS = first.startSdS;
+    if (second.seconds() > first.seconds()) first = second;
+    first.startS = startS;
+    first.startSdS = startSdS;
+    first.endS = second.endS;
+    first.endSdS = second.endSdS;
+    markCorrected(first);
+    spans.erase(spans.begin() + static_cast<std::ptrdiff_t>(index) + 1);
+}
+
+bool join(std::vector<HeardSpan>& spans, double atS)
+{
+    const auto found = boundaryNear(spans, atS);
+    if (!found || !found->before || !found->after) return false;
+    if (!canBeCorrected(*found->before) || !canBeCorrected(*found->after)) return false;
+    joinWithNext(spans, static_cast<std::size_t>(found->before - spans.data()));
+    return true;
+}
+
+bool split(std::vector<HeardSpan>& spans, double atS)
+{
+    const auto at = spanAt(spans, atS);
+    if (!at || !canBeCorrected(spans[*at])) return false;
+    HeardSpan& span = spans[*at];
+    if (atS - span.startS < shortestCorrectedSeconds || span.endS - atS < shortestCorrectedSeconds)
+        return false;
+    HeardSpan second = span;
+    span.endS = second.startS = atS;
+    span.endSdS = second.startSdS = byHandSdSeconds;
+    markCorrected(span);
+    markCorrected(second);
+    spans.insert(spans.begin() + static_cast<std::ptrdiff_t>(*at) + 1, second);
+    return true;
+}
+
+// Silence beside silence is one hold.
+void joinSilences(std::vector<HeardSpan>& spans, std::size_t at)
+{
+    const auto isSilence = [&](std::size_t i) {
+        return i < spans.size() && spans[i].kind == HeardSpan::Kind::Silence;
+    };
+    if (isSilence(at + 1)) joinWithNext(spans, at);
+    if (at > 0 && isSilence(at - 1)) joinWithNext(spans, at - 1);
+}
+
+bool rename(std::vector<HeardSpan>& spans, double atS, Correction::Name name)
+{
+    const auto at = spanAt(spans, atS);
+    if (!at || !canBeCorrected(spans[*at])) return false;
+    HeardSpan& span = spans[*at];
+    const bool wasBreath = span.kind == HeardSpan::Kind::Breath;
+    span.said = HeardSpan::Said::Nothing;
+    markCorrected(span);
+    switch (name) {
+    case Correction::Name::Inhale:
+    case Correction::Name::Exhale:
+        span.kind = HeardSpan::Kind::Breath;
+        span.hasCharacter = span.hasCharacter && wasBreath;
+        span.said =
+            name == Correction::Name::Inhale ? HeardSpan::Said::Inhale : HeardSpan::Said::Exhale;
+        break;
+    case Correction::Name::Hold:
+        span.kind = HeardSpan::Kind::Silence;
+        joinSilences(spans, *at);
+        break;
+    case Correction::Name::Nothing: span.kind = HeardSpan::Kind::Unknown; break;
+    }
+    return true;
+}
+
+} // namespace
+
+const std::vector<std::string>& correctionKindWords()
+{
+    static const std::vector<std::string> words{"move_boundary", "rename", "split", "join"};
+    return words;
+}
+
+const std::vector<std::string>& correctionNameWords()
+{
+    static const std::vector<std::string> words{"inhale", "exhale", "hold", "nothing"};
+    return words;
+}
+
+Corrected laidOver(Heard heard, const std::vector<Correction>& corrections)
+{
+    Corrected result{std::move(heard), {}};
+    std::vector<HeardSpan>& spans = result.heard.spans;
+    for (std::size_t i = 0; i < corrections.size(); ++i) {
+        const Correction& c = corrections[i];
+        bool isLaid = false;
+        switch (c.kind) {
+        case Correction::Kind::MoveBoundary: isLaid = move(spans, c.atS, c.toS); break;
+        case Correction::Kind::Rename: isLaid = rename(spans, c.atS, c.name); break;
+        case Correction::Kind::Split: isLaid = split(spans, c.atS); break;
+        case Correction::Kind::Join: isLaid = join(spans, c.atS); break;
+        }
+        if (!isLaid) result.lost.push_back(i);
+    }
+    return result;
+}
+
+void CorrectionHistory::change(std::vector<Correction> done)
+{
+    m_before.push_back(std::exchange(m_done, std::move(done)));
+    m_after.clear();
+}
+
+void CorrectionHistory::add(const Correction& correction)
+{
+    constexpr double same = 1e-3;
+    std::vector<Correction> done = m_done;
+    const bool movesOn = !done.empty() && correction.kind == Correction::Kind::MoveBoundary &&
+                         done.back().kind == Correction::Kind::MoveBoundary &&
+                         std::fabs(done.back().toS - correction.atS) < same;
+    if (!movesOn) {
+        done.push_back(correction);
+        return change(std::move(done));
+    }
+    done.back().toS = correction.toS;
+    if (std::fabs(done.back().atS - done.back().toS) < same) done.pop_back();
+    change(std::move(done));
+}
+
+bool CorrectionHistory::undo()
+{
+    if (m_before.empty()) return false;
+    m_after.push_back(std::exchange(m_done, std::move(m_before.back())));
+    m_before.pop_back();
+    return true;
+}
+
+bool CorrectionHistory::redo()
+{
+    if (m_after.empty()) return false;
+    m_before.push_back(std::exchange(m_done, std::move(m_after.back())));
+    m_after.pop_back();
+    return true;
+}
+
+void CorrectionHistory::takeBack(std::size_t index)
+{
+    std::vector<Correction> done = m_done;
+    done.erase(done.begin() + static_cast<std::ptrdiff_t>(index));
+    change(std::move(done));
+}
+
+} // namespace layakari

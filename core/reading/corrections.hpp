@@ -1,0 +1,76 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// What a person puts right of what was heard. Corrections are kept apart from it and laid over it;
+// each says by its time what it means, so that they still stand when a better listener has read
+// the recording again.
+#pragma once
+
+#include "core/listen/listener.hpp"
+
+#include <string>
+#include <vector>
+
+namespace layakari {
+
+struct Correction {
+    enum class Kind {
+        MoveBoundary, ///< the boundary at `atS` lies at `toS`
+        Rename,       ///< what sounds at `atS` is `name`
+        Split,        ///< at `atS` one phase ends and another begins
+        Join,         ///< at `atS` nothing ends
+    };
+    /// A hold is silence to the ear: whether the lungs are full or empty follows from the breath
+    /// before it. Nothing: neither breath nor hold.
+    enum class Name { Inhale, Exhale, Hold, Nothing };
+
+    Kind kind = Kind::MoveBoundary;
+    double atS = 0;
+    double toS = 0;
+    Name name = Name::Inhale;
+    bool operator==(const Correction&) const = default;
+};
+
+/// The words for files: "move_boundary", "inhale".
+const std::vector<std::string>& correctionKindWords();
+const std::vector<std::string>& correctionNameWords();
+
+/// Heard with the corrections laid over it, in their order. One that finds nothing to be laid on
+/// (no boundary within a third of a second, a hum or a run of strokes, too little room) changes
+/// nothing; `lost` has its index.
+struct Corrected {
+    Heard heard;
+    std::vector<std::size_t> lost;
+};
+Corrected laidOver(Heard heard, const std::vector<Correction>& corrections);
+
+/// A phase cannot be made shorter, in seconds: less is no breath and no hold.
+inline constexpr double shortestCorrectedSeconds = 0.1;
+
+/// What was put right of a recording, with what was taken back: every change can be undone and
+/// done again.
+class CorrectionHistory {
+public:
+    CorrectionHistory() = default;
+    explicit CorrectionHistory(std::vector<Correction> done) : m_done(std::move(done)) {}
+
+    const std::vector<Correction>& done() const { return m_done; }
+    /// Adds one. A boundary that is moved on is moved once, from where it was heard; moved back
+    /// there, it is not moved at all. What was taken back before is forgotten.
+    void add(const Correction& correction);
+    /// Takes back the last change, or does it again; false when there is none.
+    bool undo();
+    bool redo();
+    bool canUndo() const { return !m_before.empty(); }
+    bool canRedo() const { return !m_after.empty(); }
+    /// Takes back one of those done, whichever; it can be undone.
+    void takeBack(std::size_t index);
+
+private:
+    std::vector<Correction> m_done;
+    std::vector<std::vector<Correction>> m_before; ///< states to go back to, the last one last
+    std::vector<std::vector<Correction>> m_after;
+
+    void change(std::vector<Correction> done);
+};
+
+} // namespace layakari

@@ -1,0 +1,171 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "desktop/read/correcting.hpp"
+
+#include <QAction>
+#include <QMenu>
+#include <QWidget>
+
+namespace layakari {
+
+namespace {
+
+constexpr double sure = 0.8;
+
+double middleOf(const ReadPhase& phase) { return (phase.startS + phase.endS) / 2; }
+
+} // namespace
+
+Correcting::Correcting(QWidget* page) : QObject(page), m_menu(new QMenu(page))
+{
+    m_menu->setObjectName(QStringLiteral("correctMenu"));
+    addNames();
+    m_menu->addSeparator();
+    addNudges();
+    m_menu->addSeparator();
+    addHistory();
+    update();
+}
+
+Correcting::~Correcting() = default;
+
+QAction* Correcting::addAction(const QString& text, const char* name, const QKeySequence& keys,
+                               const std::function<void()>& action)
+{
+    auto* a = new QAction(text, this);
+    a->setObjectName(QString::fromLatin1(name));
+    a->setShortcut(keys);
+    a->setShortcutContext(Qt::WidgetWithChildrenShortcut);
+    connect(a, &QAction::triggered, this, action);
+    m_menu->addAction(a);
+    qobject_cast<QWidget*>(parent())->addAction(a);
+    return a;
+}
+
+void Correcting::addNames()
+{
+    struct Choice {
+        QString text;
+        const char* name;
+        Qt::Key key;
+        Correction::Name meant;
+    };
+    for (const Choice& choice :
+         {Choice{tr("This is an inhale"), "nameInhale", Qt::Key_I, Correction::Name::Inhale},
+          Choice{tr("This is an exhale"), "nameExhale", Qt::Key_E, Correction::Name::Exhale},
+          Choice{tr("This is a hold"), "nameHold", Qt::Key_H, Correction::Name::Hold},
+          Choice{tr("This is neither breath nor hold"), "nameNothing", Qt::Key_N,
+                 Correction::Name::Nothing}})
+        m_ofPhase.push_back(
+            addAction(choice.text, choice.name, choice.key, [this, meant = choice.meant] {
+                add({Correction::Kind::Rename, middleOf(phase()), 0, meant});
+            }));
+    m_ofPhase.push_back(addAction(
+        tr("Two phases: cut it in the middle, or where it plays"), "split", Qt::Key_S, [this] {
+            const ReadPhase& p = phase();
+            const bool plays = m_cursorS && *m_cursorS > p.startS && *m_cursorS < p.endS;
+            add({Correction::Kind::Split, plays ? *m_cursorS : middleOf(p)});
+        }));
+    m_join = addAction(tr("One phase with the next"), "join", Qt::Key_J, [this] {
+        add({Correction::Kind::Join, phase().endS});
+    });
+}
+
+void Correcting::addNudges()
+{
+    struct Nudge {
+        QString text;
+        const char* name;
+        QKeyCombination keys;
+        bool ofEnd;
+        double byS;
+    };
+    for (const Nudge& nudge :
+         {Nudge{tr("Begin 10 ms earlier"), "beginEarlier", Qt::ALT | Qt::Key_Left, false, -0.01},
+          Nudge{tr("Begin 10 ms later"), "beginLater", Qt::ALT | Qt::Key_Right, false, 0.01},
+          Nudge{tr("Begin 100 ms earlier"), "beginMuchEarlier", Qt::ALT | Qt::SHIFT | Qt::Key_Left,
+                false, -0.1},
+          Nudge{tr("Begin 100 ms later"), "beginMuchLater", Qt::ALT | Qt::SHIFT | Qt::Key_Right,
+                false, 0.1},
+          Nudge{tr("End 10 ms earlier"), "endEarlier", Qt::CTRL | Qt::Key_Left, true, -0.01},
+          Nudge{tr("End 10 ms later"), "endLater", Qt::CTRL | Qt::Key_Right, true, 0.01},
+          Nudge{tr("End 100 ms earlier"), "endMuchEarlier", Qt::CTRL | Qt::SHIFT | Qt::Key_Left,
+                true, -0.1},
+          Nudge{tr("End 100 ms later"), "endMuchLater", Qt::CTRL | Qt::SHIFT | Qt::Key_Right, true,
+                0.1}})
+        m_ofPhase.push_back(
+            addAction(nudge.text, nudge.name, QKeySequence(nudge.keys), [this, nudge] {
+                const double from = nudge.ofEnd ? phase().endS : phase().startS;
+                moveBoundary(from, from + nudge.byS);
+            }));
+}
+
+void Correcting::addHistory()
+{
+    addAction(tr("Next doubtful place"), "nextDoubt", Qt::Key_D,
+              [this] { emit nextDoubtWanted(); });
+    m_undo = addAction(tr("Undo"), "undoCorrection", QKeySequence::Undo, [this] {
+        if (m_history.undo()) update(), emit changed();
+    });
+    m_redo = addAction(tr("Redo"), "redoCorrection", QKeySequence::Redo, [this] {
+        if (m_history.redo()) update(), emit changed();
+    });
+    m_takeBack = addAction({}, "takeBackPhase", {}, [this] {
+        for (std::size_t i = done().size(); i-- > 0;) {
+            const Correction& c = done()[i];
+            const double at = c.kind == Correction::Kind::MoveBoundary ? c.toS : c.atS;
+            if (at < phase().startS - 0.01 || at > phase().endS + 0.01) continue;
+            m_history.takeBack(i);
+        }
+        update();
+        emit changed();
+    });
+}
+
+void Correcting::startWith(std::vector<Correction> done)
+{
+    m_history = CorrectionHistory(std::move(done));
+    update();
+}
+
+void Correcting::setPhase(const Reading* reading, std::optional<std::size_t> phase)
+{
+    m_reading = reading;
+    m_phase = reading ? phase : std::nullopt;
+    update();
+}
+
+void Correcting::moveBoundary(double fromS, double toS)
+{
+    add({Correction::Kind::MoveBoundary, fromS, std::max(0.0, toS)});
+}
+
+void Correcting::add(const Correction& correction)
+{
+    m_history.add(correction);
+    update();
+    emit changed();
+}
+
+void Correcting::update()
+{
+    for (QAction* action : m_ofPhase) action->setEnabled(m_phase.has_value());
+    m_join->setEnabled(m_phase && *m_phase + 1 < m_reading->phases.size());
+    m_undo->setEnabled(m_history.canUndo());
+    m_redo->setEnabled(m_history.canRedo());
+    m_takeBack->setEnabled(m_phase && phase().corrected && !done().empty());
+    m_takeBack->setText(
+        tr("Take back what was corrected here (%1 in all)").arg(static_cast<int>(done().size())));
+}
+
+std::optional<std::size_t> nextDoubtful(const Reading& reading, std::optional<std::size_t> from)
+{
+    const std::size_t count = reading.phases.size();
+    for (std::size_t step = 1; step <= count; ++step) {
+        const std::size_t i = ((from ? *from : count - 1) + step) % count;
+        if (reading.phases[i].confidence < sure && reading.phases[i].kind != ReadKind::Voice)
+            return i;
+    }
+    return std::nullopt;
+}
+
+} // namespace layakari
