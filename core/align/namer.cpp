@@ -23,6 +23,8 @@ Namer::Namer(const Heard& heard, const BreathClasses& classes, bool aIsInhale,
     for (std::size_t i = 0; i < heard.spans.size(); ++i) {
         NamedSpan named;
         named.span = i;
+        if (heard.spans[i].kind == HeardSpan::Kind::Unknown && heard.spans[i].corrected)
+            named.confidence = byAPerson;
         if (heard.spans[i].kind == HeardSpan::Kind::Breath) {
             const double p = inhaleProbability(classes.probabilityA[breath++], aIsInhale);
             nameBreath(named, p >= 0.5 ? PhaseKind::Inhale : PhaseKind::Exhale, p);

@@ -4,6 +4,7 @@
 #include <QAction>
 #include <QMenu>
 #include <QWidget>
+#include <cmath>
 
 namespace layakari {
 
@@ -103,12 +104,13 @@ void Correcting::addHistory()
 {
     addAction(tr("Next doubtful place"), "nextDoubt", Qt::Key_D,
               [this] { emit nextDoubtWanted(); });
-    m_undo = addAction(tr("Undo"), "undoCorrection", QKeySequence::Undo, [this] {
+    m_undo = addAction(tr("Undo"), "undoCorrection", Qt::CTRL | Qt::Key_Z, [this] {
         if (m_history.undo()) update(), emit changed();
     });
-    m_redo = addAction(tr("Redo"), "redoCorrection", QKeySequence::Redo, [this] {
+    m_redo = addAction(tr("Redo"), "redoCorrection", {}, [this] {
         if (m_history.redo()) update(), emit changed();
     });
+    m_redo->setShortcuts({Qt::CTRL | Qt::SHIFT | Qt::Key_Z, Qt::CTRL | Qt::Key_Y});
     m_takeBack = addAction({}, "takeBackPhase", {}, [this] {
         for (std::size_t i = done().size(); i-- > 0;) {
             const Correction& c = done()[i];
@@ -139,8 +141,12 @@ void Correcting::moveBoundary(double fromS, double toS)
     add({Correction::Kind::MoveBoundary, fromS, std::max(0.0, toS)});
 }
 
-void Correcting::add(const Correction& correction)
+void Correcting::add(Correction correction)
 {
+    // As exact as the file has it, so that it is the same when it is opened again.
+    const auto rounded = [](double seconds) { return std::round(seconds * 1e4) / 1e4; };
+    correction.atS = rounded(correction.atS);
+    correction.toS = rounded(correction.toS);
     m_history.add(correction);
     update();
     emit changed();

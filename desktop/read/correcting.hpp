@@ -4,6 +4,7 @@
 #include "core/reading/reading.hpp"
 
 #include <QObject>
+#include <functional>
 #include <optional>
 #include <vector>
 
@@ -56,7 +57,7 @@ private:
     QAction* addAction(const QString& text, const char* name, const QKeySequence& keys,
                        const std::function<void()>& action);
     const ReadPhase& phase() const { return m_reading->phases[*m_phase]; }
-    void add(const Correction& correction);
+    void add(Correction correction);
     void update();
 };
 

@@ -288,7 +288,8 @@ void ReadPage::show(const ReadingJob::Done& done)
     m_staff->setFocus();
     const auto backTo = std::exchange(m_backTo, std::nullopt);
     if (backTo) {
-        goToTime(backTo->rowS);
+        // Under another name the phase may belong to another row.
+        goToTime(backTo->phaseS.value_or(backTo->rowS));
         if (backTo->phaseS) choosePhaseAt(*backTo->phaseS);
     } else {
         sayIfBreathsMayBeSwapped();

@@ -92,6 +92,7 @@ public:
         if (m_chosen) paintChosen();
         paintCountLines();
         paintName();
+        paintCorrected();
         if (m_row.kind == StaffRow::Kind::Natural) return paintNatural();
         if (m_row.kind == StaffRow::Kind::Strokes) return paintStrokes();
         const LungShape shape{m_columns.left + m_area.left(), baseline(), shapeHeight,
@@ -184,6 +185,19 @@ private:
                            Qt::AlignLeft | Qt::AlignVCenter, m_row.round);
     }
 
+    // Three dots under what a person has put right.
+    void paintCorrected()
+    {
+        m_painter.setPen(Qt::NoPen);
+        m_painter.setBrush(m_theme.ink);
+        for (const double at : m_row.correctedAtS) {
+            const double x = m_area.left() + m_columns.left +
+                             (at - m_row.startS) / m_sheet.unitS * m_columns.pixelsPerUnit;
+            for (const double beside : {-5.0, 0.0, 5.0})
+                m_painter.drawEllipse(QPointF(x + beside, m_area.bottom() - 3), 1.4, 1.4);
+        }
+    }
+
     // Pitch over the exhale that was hummed; a zigzag where an ocean breath was rough.
     void paintSounds()
     {
@@ -204,12 +218,6 @@ private:
         }
         for (const double at : m_row.roughAtS)
             drawRoughness(m_painter, {xOf(at), baseline() + 5}, m_theme);
-        // Three dots under what a person has put right.
-        m_painter.setPen(Qt::NoPen);
-        m_painter.setBrush(m_theme.ink);
-        for (const double at : m_row.correctedAtS)
-            for (const double beside : {-5.0, 0.0, 5.0})
-                m_painter.drawEllipse(QPointF(xOf(at) + beside, baseline() + 6), 1.4, 1.4);
     }
 
     void paintStrokes()

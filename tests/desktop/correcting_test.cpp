@@ -1,0 +1,254 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// Putting right what was heard, in the real window, by keys and by mouse.
+#include "desktop/read/correcting.hpp"
+#include "desktop/read/read_page.hpp"
+#include "tests/desktop/prepare.hpp"
+
+#include <QAction>
+#include <QMenu>
+
+using namespace layakari;
+
+namespace {
+
+class SquareBreath : public Window {
+public:
+    SquareBreath()
+    {
+        openAs("square.flac", "square-4");
+        staff()->setFocus();
+        // The first cycle, its first phase.
+        goToCycle(1);
+        key(Qt::Key_Right);
+    }
+    void goToCycle(int number)
+    {
+        const auto& rows = staff()->staff()->sheet().rows;
+        for (std::size_t r = 0; r < rows.size(); ++r)
+            if (rows[r].kind == StaffRow::Kind::Cycle && rows[r].name == QString::number(number)) {
+                staff()->setCurrentIndex(staff()->staff()->index(static_cast<int>(r)));
+                return;
+            }
+        FAIL("no such cycle");
+    }
+    const Reading& reading() { return *window.readPage()->reading(); }
+    const ReadPhase& phaseAt(double seconds)
+    {
+        for (const ReadPhase& phase : reading().phases)
+            if (phase.startS <= seconds && seconds < phase.endS) return phase;
+        FAIL("no phase there");
+        return reading().phases.front();
+    }
+    // The first phase of the chosen row.
+    const ReadPhase& first() { return reading().phases[staff()->currentRow()->firstPhase]; }
+    void correct(Qt::Key k, Qt::KeyboardModifiers modifiers = Qt::NoModifier)
+    {
+        const Reading* before = window.readPage()->reading();
+        key(k, modifiers);
+        REQUIRE(QTest::qWaitFor(
+            [&] { return window.readPage()->reading() != before && !window.readPage()->isBusy(); },
+            longMs));
+    }
+};
+
+QPoint across(const QWidget* strip, int x) { return {x, strip->height() / 2}; }
+
+void moveTo(QWidget* strip, int x, Qt::MouseButtons held)
+{
+    QMouseEvent move(QEvent::MouseMove, across(strip, x), strip->mapToGlobal(across(strip, x)),
+                     Qt::NoButton, held, Qt::NoModifier);
+    QApplication::sendEvent(strip, &move);
+}
+
+} // namespace
+
+TEST_CASE("A boundary is nudged by keys, ten or a hundred milliseconds, and the figures follow")
+{
+    SquareBreath w;
+    const double start = w.first().startS;
+    const double end = w.first().endS;
+    const auto row = w.staff()->currentIndex().row();
+    w.correct(Qt::Key_Right, Qt::AltModifier);
+    CHECK(w.first().startS == Approx(start + 0.01));
+    w.correct(Qt::Key_Left, Qt::AltModifier | Qt::ShiftModifier);
+    CHECK(w.first().startS == Approx(start - 0.09));
+    w.correct(Qt::Key_Right, Qt::ControlModifier | Qt::ShiftModifier);
+    CHECK(w.first().endS == Approx(end + 0.1));
+    w.correct(Qt::Key_Left, Qt::ControlModifier);
+    CHECK(w.first().endS == Approx(end + 0.09));
+    CHECK(w.reading().corrections.size() == 2);
+    // The row and the phase stay chosen, and say that they were corrected.
+    CHECK(w.staff()->currentIndex().row() == row);
+    CHECK(w.staff()->hasFocus());
+    CHECK_THAT(w.find<QWidget>("soundStrip")->accessibleDescription().toStdString(),
+               Catch::EndsWith(", corrected"));
+    CHECK(w.rows()[row].endsWith(", corrected"));
+}
+
+TEST_CASE("Every correction is undone and done again by keys, to the same figures")
+{
+    SquareBreath w;
+    const QString sentence = w.text("sentence");
+    const QStringList rows = w.rows();
+    for (int k = 0; k < 4; ++k) w.correct(Qt::Key_Right, Qt::ControlModifier | Qt::ShiftModifier);
+    w.correct(Qt::Key_N);
+    const QStringList corrected = w.rows();
+    CHECK(corrected != rows);
+    for (int k = 0; k < 5; ++k) w.correct(Qt::Key_Z, Qt::ControlModifier);
+    CHECK(w.rows() == rows);
+    CHECK(w.text("sentence") == sentence);
+    CHECK_FALSE(w.find<QAction>("undoCorrection")->isEnabled());
+    for (int k = 0; k < 5; ++k) w.correct(Qt::Key_Z, Qt::ControlModifier | Qt::ShiftModifier);
+    CHECK(w.rows() == corrected);
+}
+
+TEST_CASE("A phase is given another name, cut in two and made one by a key each")
+{
+    SquareBreath w;
+    const double at = (w.first().startS + w.first().endS) / 2;
+    const std::size_t phases = w.reading().phases.size();
+    w.correct(Qt::Key_S);
+    CHECK(w.reading().phases.size() == phases + 1);
+    CHECK(w.phaseAt(at + 0.1).startS == Approx(at).margin(0.001));
+    w.correct(Qt::Key_Z, Qt::ControlModifier);
+    w.correct(Qt::Key_J);
+    CHECK(w.reading().phases.size() == phases - 1);
+    w.correct(Qt::Key_Z, Qt::ControlModifier);
+    for (const auto& [key, kind] :
+         {std::pair{Qt::Key_E, ReadKind::Exhale}, std::pair{Qt::Key_I, ReadKind::Inhale},
+          std::pair{Qt::Key_N, ReadKind::Unknown}, std::pair{Qt::Key_H, ReadKind::HoldEmpty}}) {
+        w.correct(key);
+        if (kind == ReadKind::HoldEmpty)
+            CHECK((w.phaseAt(at).kind == kind || w.phaseAt(at).kind == ReadKind::HoldFull));
+        else
+            CHECK(w.phaseAt(at).kind == kind);
+        CHECK(w.phaseAt(at).corrected);
+    }
+}
+
+TEST_CASE("A boundary is dragged in the strip; a click there only chooses")
+{
+    SquareBreath w;
+    auto* strip = w.find<QWidget>("soundStrip");
+    // The boundary between the first two phases, found by the cursor that says that it can be
+    // moved.
+    const double end = w.first().endS;
+    int x = 200;
+    const auto isOverPin = [&] {
+        moveTo(strip, x, Qt::NoButton);
+        return strip->cursor().shape() == Qt::SplitHCursor;
+    };
+    while (isOverPin()) ++x; // the row's first pin may be there
+    while (!isOverPin()) REQUIRE(++x < strip->width());
+    x += 5;
+    QTest::mouseClick(strip, Qt::LeftButton, {}, across(strip, x));
+    CHECK(w.reading().corrections.empty());
+    const Reading* before = w.window.readPage()->reading();
+    QTest::mousePress(strip, Qt::LeftButton, {}, across(strip, x));
+    moveTo(strip, x + 25, Qt::LeftButton);
+    QTest::mouseRelease(strip, Qt::LeftButton, {}, across(strip, x + 25));
+    REQUIRE(QTest::qWaitFor([&] { return w.window.readPage()->reading() != before; }, longMs));
+    REQUIRE(w.reading().corrections.size() == 1);
+    const Correction& moved = w.reading().corrections[0];
+    CHECK(moved.kind == Correction::Kind::MoveBoundary);
+    CHECK(moved.atS == Approx(end).margin(0.001));
+    CHECK(moved.toS > moved.atS + 0.1);
+}
+
+TEST_CASE("D leads through the doubtful places, and says when there is none")
+{
+    SquareBreath w;
+    bool anyDoubt = false;
+    for (const ReadPhase& phase : w.reading().phases) anyDoubt = anyDoubt || phase.confidence < 0.8;
+    w.key(Qt::Key_D);
+    if (!anyDoubt) CHECK(w.text("message") == "Nothing is in doubt here.");
+
+    // All of one sound: whatever is heard is in doubt.
+    Reading doubtful = w.reading();
+    for (ReadPhase& phase : doubtful.phases) phase.confidence = 1;
+    CHECK_FALSE(nextDoubtful(doubtful, 3).has_value());
+    doubtful.phases[5].confidence = 0.5;
+    doubtful.phases[9].confidence = 0.79;
+    CHECK(nextDoubtful(doubtful, std::nullopt) == 5u);
+    CHECK(nextDoubtful(doubtful, 5) == 9u);
+    CHECK(nextDoubtful(doubtful, 9) == 5u);
+}
+
+TEST_CASE("The menu offers what the keys do, and only where it means something")
+{
+    SquareBreath w;
+    auto* menu = w.find<QMenu>("correctMenu");
+    for (const QAction* action : menu->actions())
+        if (!action->isSeparator() && action->objectName() != "takeBackPhase") {
+            INFO(action->text().toStdString());
+            CHECK_FALSE(action->shortcut().isEmpty());
+            CHECK_FALSE(action->text().isEmpty());
+        }
+    CHECK(w.find<QAction>("nameInhale")->isEnabled());
+    CHECK_FALSE(w.find<QAction>("takeBackPhase")->isEnabled());
+    w.correct(Qt::Key_N);
+    CHECK(w.find<QAction>("takeBackPhase")->isEnabled());
+    const Reading* before = w.window.readPage()->reading();
+    w.find<QAction>("takeBackPhase")->trigger();
+    REQUIRE(QTest::qWaitFor([&] { return w.window.readPage()->reading() != before; }, longMs));
+    CHECK(w.reading().corrections.empty());
+    w.goToCycle(2);
+    CHECK_FALSE(w.find<QAction>("nameInhale")->isEnabled()); // no phase is chosen
+}
+
+TEST_CASE("Corrections are saved with the reading, and go on from there when it is opened")
+{
+    SquareBreath w;
+    w.correct(Qt::Key_Right, Qt::ControlModifier | Qt::ShiftModifier);
+    const TemporaryFolder folder;
+    const QString file = QString::fromStdString((folder / "corrected.json").string());
+    w.window.readPage()->saveTo(file);
+    const QStringList rows = w.rows();
+
+    Window again;
+    again.drop({file});
+    again.waitForRow();
+    CHECK(again.rows() == rows);
+    CHECK(again.window.readPage()->reading()->corrections.size() == 1);
+}
+
+TEST_CASE("The sitting that was kept follows a correction, and the recording opens corrected")
+{
+    Prepare w;
+    w.add("Tor-Eskil Amundahl");
+    const auto reading = [&] { return w.window.readPage()->reading(); };
+    const auto waitForOther = [&](const Reading* before) {
+        REQUIRE(QTest::qWaitFor(
+            [&] { return reading() != before && !w.window.readPage()->isBusy(); }, longMs));
+    };
+    w.window.handIn(practice("square.flac"), findPreset("square-4")->plan);
+    w.waitForRow();
+    const auto accuracy = [&] { return w.journal().sittings(w.person(), 9)->front().accuracy; };
+    const double asHeard = accuracy().value();
+    w.staff()->setCurrentIndex(w.staff()->staff()->index(1));
+    w.key(Qt::Key_Right);
+    for (int k = 0; k < 6; ++k) {
+        const Reading* before = reading();
+        w.key(Qt::Key_Right, Qt::ControlModifier | Qt::ShiftModifier);
+        waitForOther(before);
+    }
+    CHECK(accuracy().value() != asHeard);
+    CHECK(accuracy().value() == Approx(*reading()->summary.accuracy).margin(0.1));
+    CHECK(w.journal().sittings(w.person(), 9)->size() == 1);
+    const QStringList rows = w.rows();
+    const auto corrections = reading()->corrections;
+    REQUIRE(corrections.size() == 1);
+    // Another recording, then this one again: what was put right is there.
+    const Reading* before = reading();
+    w.drop({practice("evening.flac")});
+    waitForOther(before);
+    CHECK(reading()->corrections.empty());
+    w.choosePlan(QString::fromStdString(findPreset("square-4")->plan.name));
+    w.drop({practice("square.flac")});
+    INFO(w.text("message").toStdString());
+    REQUIRE(QTest::qWaitFor(
+        [&] { return reading()->corrections == corrections && !w.window.readPage()->isBusy(); },
+        longMs));
+    CHECK(w.rows() == rows);
+}
