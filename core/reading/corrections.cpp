@@ -3,6 +3,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <limits>
 #include <utility>
 
 namespace layakari {
@@ -67,12 +68,16 @@ bool move(std::vector<HeardSpan>& spans, double atS, double toS)
     const auto [before, after] = *found;
     for (const HeardSpan* span : {before, after})
         if (span && !canBeCorrected(*span)) return false;
-    const double earliest = before               ? before->startS + shortestCorrectedSeconds
-                            : after != &spans[0] ? (after - 1)->endS
-                                                 : 0;
-    const double latest = after                     ? after->endS - shortestCorrectedSeconds
-                          : before != &spans.back() ? (before + 1)->startS
-                                                    : toS;
+    double earliest = 0;
+    double latest = std::numeric_limits<double>::max();
+    if (before)
+        earliest = before->startS + shortestCorrectedSeconds;
+    else if (after != &spans.front())
+        earliest = (after - 1)->endS;
+    if (after)
+        latest = after->endS - shortestCorrectedSeconds;
+    else if (before != &spans.back())
+        latest = (before + 1)->startS;
     if (earliest > latest) return false;
     const double place = std::clamp(toS, earliest, latest);
     if (before) {
@@ -233,11 +238,16 @@ bool CorrectionHistory::redo()
     return true;
 }
 
-void CorrectionHistory::takeBack(std::size_t index)
+bool CorrectionHistory::takeBack(double startS, double endS)
 {
     std::vector<Correction> done = m_done;
-    done.erase(done.begin() + static_cast<std::ptrdiff_t>(index));
+    std::erase_if(done, [&](const Correction& c) {
+        const double at = c.kind == Correction::Kind::MoveBoundary ? c.toS : c.atS;
+        return at >= startS && at <= endS;
+    });
+    if (done.size() == m_done.size()) return false;
     change(std::move(done));
+    return true;
 }
 
 } // namespace layakari

@@ -62,8 +62,9 @@ public:
     bool redo();
     bool canUndo() const { return !m_before.empty(); }
     bool canRedo() const { return !m_after.empty(); }
-    /// Takes back one of those done, whichever; it can be undone.
-    void takeBack(std::size_t index);
+    /// Takes back those that lie between two moments, in one step, which can be undone; false when
+    /// there is none.
+    bool takeBack(double startS, double endS);
 
 private:
     std::vector<Correction> m_done;

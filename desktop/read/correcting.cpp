@@ -16,7 +16,8 @@ double middleOf(const ReadPhase& phase) { return (phase.startS + phase.endS) / 2
 
 } // namespace
 
-Correcting::Correcting(QWidget* page) : QObject(page), m_menu(new QMenu(page))
+Correcting::Correcting(QWidget* page, QWidget* staff)
+    : QObject(page), m_staff(staff), m_menu(new QMenu(page))
 {
     m_menu->setObjectName(QStringLiteral("correctMenu"));
     addNames();
@@ -35,10 +36,11 @@ QAction* Correcting::addAction(const QString& text, const char* name, const QKey
     auto* a = new QAction(text, this);
     a->setObjectName(QString::fromLatin1(name));
     a->setShortcut(keys);
-    a->setShortcutContext(Qt::WidgetWithChildrenShortcut);
+    // Only there: elsewhere on the page a letter may be typed.
+    a->setShortcutContext(Qt::WidgetShortcut);
     connect(a, &QAction::triggered, this, action);
     m_menu->addAction(a);
-    qobject_cast<QWidget*>(parent())->addAction(a);
+    m_staff->addAction(a);
     return a;
 }
 
@@ -112,14 +114,9 @@ void Correcting::addHistory()
     });
     m_redo->setShortcuts({Qt::CTRL | Qt::SHIFT | Qt::Key_Z, Qt::CTRL | Qt::Key_Y});
     m_takeBack = addAction({}, "takeBackPhase", {}, [this] {
-        for (std::size_t i = done().size(); i-- > 0;) {
-            const Correction& c = done()[i];
-            const double at = c.kind == Correction::Kind::MoveBoundary ? c.toS : c.atS;
-            if (at < phase().startS - 0.01 || at > phase().endS + 0.01) continue;
-            m_history.takeBack(i);
-        }
-        update();
-        emit changed();
+        constexpr double atTheEdge = 0.01;
+        if (m_history.takeBack(phase().startS - atTheEdge, phase().endS + atTheEdge))
+            update(), emit changed();
     });
 }
 

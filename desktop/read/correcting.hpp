@@ -18,8 +18,8 @@ namespace layakari {
 class Correcting : public QObject {
     Q_OBJECT
 public:
-    /// The keys hold within `page`.
-    explicit Correcting(QWidget* page);
+    /// The keys hold while `staff` has the focus.
+    Correcting(QWidget* page, QWidget* staff);
     ~Correcting() override;
 
     QMenu* menu() const { return m_menu; }
@@ -40,6 +40,7 @@ signals:
     void nextDoubtWanted();
 
 private:
+    QWidget* m_staff;
     QMenu* m_menu;
     CorrectionHistory m_history;
     const Reading* m_reading = nullptr;

@@ -72,7 +72,7 @@ ReadPage::ReadPage(QWidget* parent)
       m_loop(sideButton(tr("Loop"), "loop", this, tr("Play again and again (L)"))),
       m_player(new Player(this)),
       m_job(new ReadingJob(this)),
-      m_correcting(new Correcting(this)),
+      m_correcting(new Correcting(this, m_staff)),
       m_correct(sideButton(tr("Correct"), "correct", this,
                            tr("Put right what was heard wrong: choose a phase first")))
 {

@@ -110,6 +110,14 @@ TEST_CASE("A boundary cannot be moved beyond its neighbours, and a phase keeps a
         CHECK(c.lost.empty());
         checkInOrder(c.heard.spans);
     }
+    // At the ends there is none: the first may begin earlier, the last end later, or almost at
+    // once.
+    Heard late = threePhases(1);
+    for (HeardSpan& span : late.spans) span.startS += 2, span.endS += 2;
+    CHECK(laidOver(late, {{Kind::MoveBoundary, 2, 0.5}}).heard.spans.front().startS == Approx(0.5));
+    CHECK(laidOver(late, {{Kind::MoveBoundary, 14, 15}}).heard.spans.back().endS == Approx(15));
+    CHECK(laidOver(late, {{Kind::MoveBoundary, 14, 3}}).heard.spans.back().seconds() ==
+          Approx(shortestCorrectedSeconds));
 }
 
 TEST_CASE("What finds nothing to be laid on changes nothing and is told")
@@ -318,7 +326,9 @@ TEST_CASE("One correction is taken back, whichever it is; that can be undone too
 {
     CorrectionHistory history({{Kind::Split, 3}, {Kind::Join, 9}, {Kind::Split, 20}});
     CHECK_FALSE(history.canUndo());
-    history.takeBack(1);
+    CHECK_FALSE(history.takeBack(10, 19));
+    CHECK_FALSE(history.canUndo());
+    REQUIRE(history.takeBack(8, 10));
     CHECK(history.done() == std::vector<Correction>{{Kind::Split, 3}, {Kind::Split, 20}});
     REQUIRE(history.undo());
     CHECK(history.done().size() == 3);

@@ -197,6 +197,16 @@ TEST_CASE("The menu offers what the keys do, and only where it means something")
     CHECK_FALSE(w.find<QAction>("nameInhale")->isEnabled()); // no phase is chosen
 }
 
+TEST_CASE("Letters that are typed elsewhere on the page correct nothing")
+{
+    SquareBreath w;
+    auto* chooser = w.find<QComboBox>("planChooser");
+    chooser->setFocus();
+    for (const Qt::Key k : {Qt::Key_N, Qt::Key_J, Qt::Key_I}) QTest::keyClick(chooser, k);
+    QTest::qWait(100);
+    CHECK(w.reading().corrections.empty());
+}
+
 TEST_CASE("Corrections are saved with the reading, and go on from there when it is opened")
 {
     SquareBreath w;
