@@ -11,6 +11,7 @@
 #include <algorithm>
 #include <cmath>
 #include <optional>
+#include <thread>
 
 namespace layakari {
 
@@ -264,27 +265,36 @@ private:
         return {middle, m_sounds[sound + 1].start.frame};
     }
 
+    // The edges of a sound are those of no other: two threads share them.
     void refineEdges()
     {
-        for (std::size_t i = 0; i < m_sounds.size(); ++i) {
-            Sound& sound = m_sounds[i];
-            const bool touches = sound.start.kind == BoundaryKind::Turn;
-            if (touches) {
-                FrameRange reach = reachOf(i, true);
-                sound.start.moment =
-                    refineBoundary(m_powerDb, BoundaryKind::Turn, sound.start.frame, reach);
-                m_sounds[i - 1].end.moment = sound.start.moment;
-            } else {
-                sound.start.moment = refineBoundary(m_powerDb, BoundaryKind::Onset,
-                                                    sound.start.frame, reachOf(i, true));
-            }
-            if (sound.end.kind == BoundaryKind::Offset)
-                sound.end.moment = refineBoundary(m_powerDb, BoundaryKind::Offset, sound.end.frame,
-                                                  reachOf(i, false));
+        constexpr std::size_t worthAThread = 16;
+        const std::size_t middle = m_sounds.size() < worthAThread ? 0 : m_sounds.size() / 2;
+        std::jthread firstHalf;
+        if (middle > 0)
+            firstHalf = std::jthread([this, middle] {
+                for (std::size_t i = 0; i < middle; ++i) refineEdgesOf(i);
+            });
+        for (std::size_t i = middle; i < m_sounds.size(); ++i) {
+            refineEdgesOf(i);
             if (i % 16 == 0)
-                m_progress.tell(0.4 + 0.5 * static_cast<double>(i) /
-                                          static_cast<double>(m_sounds.size()));
+                m_progress.tell(0.4 + 0.5 * static_cast<double>(i - middle) /
+                                          static_cast<double>(m_sounds.size() - middle));
         }
+    }
+
+    // A turn is the start of one sound and the end of the one before.
+    void refineEdgesOf(std::size_t i)
+    {
+        Sound& sound = m_sounds[i];
+        const bool touches = sound.start.kind == BoundaryKind::Turn;
+        sound.start.moment =
+            refineBoundary(m_powerDb, touches ? BoundaryKind::Turn : BoundaryKind::Onset,
+                           sound.start.frame, reachOf(i, true));
+        if (touches) m_sounds[i - 1].end.moment = sound.start.moment;
+        if (sound.end.kind == BoundaryKind::Offset)
+            sound.end.moment =
+                refineBoundary(m_powerDb, BoundaryKind::Offset, sound.end.frame, reachOf(i, false));
     }
 
     // What is heard within a word was painted there: the boundary is somewhere in it.
