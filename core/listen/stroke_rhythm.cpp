@@ -141,24 +141,26 @@ std::vector<Chain> Rhythm::filled(std::vector<Chain> chains) const
 
 // So is one that comes where the next would be before the first or after the last, unless it is
 // a stranger. More than two would be another rhythm.
-Chain Rhythm::withBothEnds(Chain chain) const
+Chain Rhythm::withBothEnds(Chain chain, std::size_t from, std::size_t to) const
 {
     constexpr int most = 2;
+    if (chain.size() < 2) return chain; // has no beat
     for (int k = 0; k < most; ++k)
-        if (const auto burst = beyond(chain, false)) chain.insert(chain.begin(), *burst);
+        if (const auto burst = beyond(chain, false, from, to)) chain.insert(chain.begin(), *burst);
     for (int k = 0; k < most; ++k)
-        if (const auto burst = beyond(chain, true)) chain.push_back(*burst);
+        if (const auto burst = beyond(chain, true, from, to)) chain.push_back(*burst);
     return chain;
 }
 
 // The burst where the next stroke after the chain's last, or before its first, would be.
-std::optional<std::size_t> Rhythm::beyond(const Chain& chain, bool after) const
+std::optional<std::size_t> Rhythm::beyond(const Chain& chain, bool after, std::size_t from,
+                                          std::size_t to) const
 {
     const std::size_t end = after ? chain.size() - 1 : 0;
     const double usual = intervalNear(chain, after ? end : 1);
     const double at = m_bursts[chain[end]].timeS + (after ? usual : -usual);
-    const auto burst = after ? burstNear(at, onBeat * usual, chain[end] + 1, m_bursts.size())
-                             : burstNear(at, onBeat * usual, 0, chain[end]);
+    const auto burst = after ? burstNear(at, onBeat * usual, chain[end] + 1, to)
+                             : burstNear(at, onBeat * usual, from, chain[end]);
     if (!burst) return std::nullopt;
     Chain longer = chain;
     longer.insert(after ? longer.end() : longer.begin(), *burst);

@@ -36,8 +36,9 @@ public:
     /// The chains without the bursts that are strangers in them, and with the weak ones that come
     /// on the beat.
     std::vector<Chain> mended(std::vector<Chain> chains) const;
-    /// With up to two more at either end that come on the beat and are no strangers.
-    Chain withBothEnds(Chain chain) const;
+    /// With up to two more at either end that come on the beat and are no strangers, of the bursts
+    /// [from, to): what lies beyond belongs to other chains.
+    Chain withBothEnds(Chain chain, std::size_t from, std::size_t to) const;
 
 private:
     const std::vector<Burst>& m_bursts;
@@ -50,7 +51,8 @@ private:
     template <typename Value>
     std::vector<float> nearMedian(const Chain& chain, Value value) const;
     std::vector<Chain> filled(std::vector<Chain> chains) const;
-    std::optional<std::size_t> beyond(const Chain& chain, bool after) const;
+    std::optional<std::size_t> beyond(const Chain& chain, bool after, std::size_t from,
+                                      std::size_t to) const;
     std::optional<std::size_t> burstNear(double atS, double reachS, std::size_t from,
                                          std::size_t to) const;
 };

@@ -77,9 +77,14 @@ public:
         endAtNext();
         weigh();
         std::vector<HeardStrokeRun> runs;
-        for (const Chain& chain : runsOf(m_rhythm.mended(chainsOfOneKind())))
-            if (auto run = runOf(m_rhythm.withBothEnds(expulsionsOf(chain))))
-                runs.push_back(*std::move(run));
+        const std::vector<Chain> chains = runsOf(m_rhythm.mended(chainsOfOneKind()));
+        std::size_t from = 0;
+        for (std::size_t c = 0; c < chains.size(); ++c) {
+            const std::size_t to = c + 1 < chains.size() ? chains[c + 1].front() : m_bursts.size();
+            const Chain chain = m_rhythm.withBothEnds(expulsionsOf(chains[c]), from, to);
+            if (!chain.empty()) from = chain.back() + 1;
+            if (auto run = runOf(chain)) runs.push_back(*std::move(run));
+        }
         return runs;
     }
 
@@ -158,8 +163,14 @@ private:
         std::vector<Chain> chains;
         const std::vector<Chain> first =
             bestChains(m_bursts, m_weights, 0, m_bursts.size(), unsureStranger);
-        for (const Stretch& stretch : joined(first))
-            for (Chain& chain : ofOneKind(stretch)) chains.push_back(std::move(chain));
+        const std::vector<Stretch> stretches = joined(first);
+        for (std::size_t s = 0; s < stretches.size(); ++s) {
+            const std::size_t from = s == 0 ? 0 : stretches[s - 1].end();
+            const std::size_t to =
+                s + 1 < stretches.size() ? stretches[s + 1].begin() : m_bursts.size();
+            for (Chain& chain : ofOneKind(stretches[s], from, to))
+                chains.push_back(std::move(chain));
+        }
         return chains;
     }
 
@@ -169,14 +180,14 @@ private:
         std::size_t end() const { return chains.back().back() + 1; }
     };
 
-    std::vector<Chain> ofOneKind(const Stretch& stretch) const
+    std::vector<Chain> ofOneKind(const Stretch& stretch, std::size_t from, std::size_t to) const
     {
         constexpr double nearlyAll = 0.85;
         const double span = m_bursts[stretch.end() - 1].timeS - m_bursts[stretch.begin()].timeS;
         const Chain one = stretch.chains.size() == 1 ? stretch.chains[0] : longestChain(stretch, 0);
         if (m_rhythm.spanOf(one) < nearlyAll * span) return stretch.chains;
         if (!alternates(one)) return {one};
-        return {everySecond(m_rhythm.withBothEnds(m_rhythm.mended({one}).front()))};
+        return {everySecond(m_rhythm.withBothEnds(m_rhythm.mended({one}).front(), from, to))};
     }
 
     Chain longestChain(const Stretch& stretch, double strangerCost) const
@@ -192,6 +203,7 @@ private:
     // A bellows stroke begins with the inhale.
     Chain everySecond(const Chain& all) const
     {
+        if (all.size() < 2) return all;
         std::vector<HeardStroke> halves;
         for (const std::size_t i : all)
             halves.push_back({m_bursts[i].timeS, m_bursts[i].levelDb, true, m_lastingS[i], {}, 0});

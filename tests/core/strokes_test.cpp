@@ -338,6 +338,37 @@ TEST_CASE(
     }
 }
 
+TEST_CASE("Whatever the bursts are, runs are of five strokes or more, in time order, each once")
+{
+    for (unsigned seed = 1; seed <= 500; ++seed) {
+        std::mt19937 engine(seed);
+        std::uniform_real_distribution<double> share(0, 1);
+        std::vector<Burst> bursts;
+        const double pace = 0.25 + 1.5 * share(engine);
+        const double disorder = share(engine);
+        double now = 0;
+        for (int k = 0; k < 5 + 60 * share(engine); ++k) {
+            now += pace * std::exp(disorder * (2 * share(engine) - 1)) + 0.1;
+            Burst burst;
+            burst.timeS = now;
+            burst.levelDb = static_cast<float>(30 - 25 * disorder * share(engine));
+            burst.riseDb = static_cast<float>(burst.levelDb * (1 - disorder * share(engine)));
+            burst.seconds = static_cast<float>(0.02 + std::pow(share(engine), 3));
+            burst.shape.fill(burst.levelDb);
+            bursts.push_back(burst);
+        }
+        INFO(seed);
+        double before = -1;
+        for (const HeardStrokeRun& run : findStrokeRuns(bursts, {})) {
+            CHECK(run.strokes.size() >= fewestStrokes);
+            for (const HeardStroke& stroke : run.strokes) {
+                CHECK(stroke.timeS > before);
+                before = stroke.timeS;
+            }
+        }
+    }
+}
+
 TEST_CASE("Of an odd number of halves the end goes that is unlike its kind, or none")
 {
     const auto halves = [](int count) {
