@@ -218,10 +218,15 @@ TEST_CASE("Breaths that a person has named tell the way round where the sound ca
     for (const Name name : {Name::Inhale, Name::Exhale}) {
         Known known;
         known.corrections = {{Kind::Rename, 1, 0, name}, {Kind::Rename, 17, 0, name}};
-        const Reading reading = readAgainst(listened, findPreset("even-4-4")->plan, known);
         const ReadKind even = name == Name::Inhale ? ReadKind::Inhale : ReadKind::Exhale;
-        for (std::size_t i = 0; i < reading.phases.size(); i += 2)
-            CHECK(reading.phases[i].kind == even);
+        for (const std::optional<Plan>& plan :
+             {std::optional(findPreset("even-4-4")->plan), std::optional<Plan>()}) {
+            const Reading reading = readAgainst(listened, plan, known);
+            REQUIRE(reading.phases.size() == 12);
+            for (std::size_t i = 0; i < reading.phases.size(); i += 2)
+                CHECK(reading.phases[i].kind == even);
+            CHECK(reading.phases[0].confidence > 0.9);
+        }
     }
 }
 
