@@ -111,6 +111,7 @@ MainWindow::MainWindow(const std::filesystem::path& dataFolder, QWidget* parent,
     connect(m_read, &ReadPage::breathsSwapped, this, &MainWindow::learnFromSwap);
     if (m_desk) {
         connect(m_desk, &JournalDesk::personChanged, this, &MainWindow::tellReadWhoPractises);
+        connect(m_desk, &JournalDesk::failed, m_read, &ReadPage::complain);
         tellReadWhoPractises();
     }
     restoreState();

@@ -87,9 +87,12 @@ std::string keptInWords(const Reading& reading)
         else
             rest.push_back(std::string("the ") + names.at(kind) + " " + verdict);
     }
+    const bool anyOff = std::any_of(tallies.begin(), tallies.end(), [](const auto& tally) {
+        return tally.second.count(Keeping::Short) + tally.second.count(Keeping::Long) > 0;
+    });
     std::string text;
     if (!kept.empty() && rest.empty() && kept.size() > 1) {
-        text = "All phases were kept";
+        text = anyOff ? "Nearly all phases were kept" : "All phases were kept";
     } else if (!kept.empty()) {
         for (std::size_t i = 0; i < kept.size(); ++i)
             text += (i == 0 ? "" : i + 1 == kept.size() ? " and " : ", ") + kept[i];

@@ -545,6 +545,7 @@ void ReadPage::saveTo(const QString& file)
 
 void ReadPage::setRecent(const QStringList& files) { m_empty->setRecent(files); }
 void ReadPage::note(const QString& message) { m_bar->showNote(message); }
+void ReadPage::complain(const QString& message) { m_bar->showError(message); }
 
 void ReadPage::restyle()
 {

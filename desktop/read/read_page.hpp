@@ -41,6 +41,7 @@ public:
     void saveTo(const QString& file);
     void setRecent(const QStringList& files);
     void note(const QString& message);
+    void complain(const QString& message); ///< something went wrong that is not this page's
     /// Whose recordings are read from now on: what is known of their breath, their words and
     /// their tuning.
     void setPractitioner(const std::optional<BreathProfile>& profile, const School& school);

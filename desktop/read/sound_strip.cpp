@@ -329,20 +329,31 @@ QString SoundStrip::lengthText(std::size_t index) const
     return text;
 }
 
+// Where a phase's name stands under it, as far as the strip has room.
+QRectF SoundStrip::nameArea(std::size_t phase) const
+{
+    const QFontMetrics metrics(typeface(Type::Small, true));
+    const double textWidth = metrics.horizontalAdvance(phaseText(phase));
+    const double left = std::max(xOf(m_reading->phases[phase].startS) + 2, 4.0);
+    return {std::min(left, width() - textWidth - 6),
+            static_cast<double>(height()) - labelHeight - 4, textWidth + 2, labelHeight};
+}
+
+// From left to right as far as there is room; that of the chosen phase in any case.
 void SoundStrip::paintPhaseNames(QPainter& painter) const
 {
+    constexpr double gap = 8;
     painter.setFont(typeface(Type::Small, true));
+    const QRectF chosen = m_chosen ? nameArea(*m_chosen) : QRectF();
     double free = 0;
     for (std::size_t p = m_firstPhase; p <= m_lastPhase; ++p) {
-        const QString text = phaseText(p);
-        const double textWidth = painter.fontMetrics().horizontalAdvance(text);
-        double left = std::max(xOf(m_reading->phases[p].startS) + 2, 4.0);
-        left = std::min(left, width() - textWidth - 6);
-        if (left < free) continue;
+        const QRectF area = nameArea(p);
+        const bool isChosen = p == m_chosen;
+        if (!isChosen && (area.left() < free || area.adjusted(0, 0, gap, 0).intersects(chosen)))
+            continue;
         painter.setPen(currentTheme().text(m_reading->phases[p].kind));
-        painter.drawText(QRectF(left, height() - labelHeight - 4, textWidth + 2, labelHeight),
-                         Qt::AlignLeft | Qt::AlignVCenter, text);
-        free = left + textWidth + 10;
+        painter.drawText(area, Qt::AlignLeft | Qt::AlignVCenter, phaseText(p));
+        free = area.right() + gap;
     }
 }
 

@@ -65,6 +65,7 @@ private:
     void paintPhaseNames(QPainter& painter) const;
     QString phaseText(std::size_t phase) const;
     QString lengthText(std::size_t phase) const;
+    QRectF nameArea(std::size_t phase) const;
     std::optional<double> boundaryAt(double x) const;
 
     const Reading* m_reading = nullptr;

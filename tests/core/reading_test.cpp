@@ -422,7 +422,10 @@ TEST_CASE("The advice names what is wrong with the recording")
     CHECK_THAT(judgeQuality(heard, damage).advice.at(0), Catch::Contains("12 samples"));
 }
 
-TEST_CASE("The sentence says which phase came up short, and from where on")
+namespace {
+
+// Six cycles of 4 : 7 : 8 whose last `shortOnes` have a short exhale.
+Reading sixCycles(int shortOnes)
 {
     Reading reading;
     reading.plan = findPreset("four-seven-eight")->plan;
@@ -431,7 +434,7 @@ TEST_CASE("The sentence says which phase came up short, and from where on")
         ReadCycle cycle;
         cycle.part = "/parts/0";
         cycle.repetition = c;
-        const double lengths[] = {4, 7, c < 3 ? 8.0 : 6.2};
+        const double lengths[] = {4, 7, c < 6 - shortOnes ? 8.0 : 6.2};
         for (std::size_t k = 0; k < 3; ++k) {
             ReadPhase p;
             p.kind = k == 0 ? ReadKind::Inhale : k == 1 ? ReadKind::HoldFull : ReadKind::Exhale;
@@ -448,6 +451,20 @@ TEST_CASE("The sentence says which phase came up short, and from where on")
     }
     reading.plan->countLengthS = 1;
     reading.summary = measure(reading.phases, reading.cycles, &*reading.plan);
+    return reading;
+}
+
+} // namespace
+
+TEST_CASE("The sentence does not call all kept what a row calls short")
+{
+    CHECK_THAT(inOneSentence(sixCycles(0)), Catch::Contains("All phases were kept."));
+    CHECK_THAT(inOneSentence(sixCycles(1)), Catch::Contains("Nearly all phases were kept."));
+}
+
+TEST_CASE("The sentence says which phase came up short, and from where on")
+{
+    const Reading reading = sixCycles(3);
     CHECK(inOneSentence(reading) == "6 cycles of 4 : 7 : 8 in counts of 1.00 s. The inhale and the "
                                     "hold in were kept; the exhale came up short from cycle 4 on.");
     CHECK_THAT(readableSummary(reading), Catch::Contains("(short)"));

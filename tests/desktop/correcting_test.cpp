@@ -7,6 +7,7 @@
 
 #include <QAction>
 #include <QMenu>
+#include <SQLiteCpp/SQLiteCpp.h>
 
 using namespace layakari;
 
@@ -261,4 +262,29 @@ TEST_CASE("The sitting that was kept follows a correction, and the recording ope
         [&] { return reading()->corrections == corrections && !w.window.readPage()->isBusy(); },
         longMs));
     CHECK(w.rows() == rows);
+}
+
+TEST_CASE("A correction that the journal cannot take is said on the page, and stays on the sheet")
+{
+    Prepare w;
+    w.add("Tor-Eskil Amundahl");
+    w.window.handIn(practice("square.flac"), findPreset("square-4")->plan);
+    w.waitForRow();
+    w.staff()->setCurrentIndex(w.staff()->staff()->index(1));
+    w.key(Qt::Key_Right);
+    const auto kept = w.journal().sittings(w.person(), 1)->front();
+    {
+        SQLite::Database other((w.data / "journal.db").string(), SQLite::OPEN_READWRITE);
+        SQLite::Transaction held(other, SQLite::TransactionBehavior::EXCLUSIVE);
+        w.key(Qt::Key_Right, Qt::ControlModifier | Qt::ShiftModifier);
+        REQUIRE(QTest::qWaitFor(
+            [&] { return w.says("message").find("journal.db") != std::string::npos; }, longMs));
+        CHECK(w.find<QLabel>("message")->isVisible());
+    }
+    CHECK(w.window.readPage()->reading()->corrections.size() == 1);
+    CHECK(w.journal().sittings(w.person(), 1)->front() == kept);
+    // The next one is kept with it.
+    w.key(Qt::Key_Right, Qt::ControlModifier | Qt::ShiftModifier);
+    REQUIRE(QTest::qWaitFor([&] { return !(w.journal().sittings(w.person(), 1)->front() == kept); },
+                            longMs));
 }
