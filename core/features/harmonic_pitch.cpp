@@ -261,17 +261,28 @@ std::vector<float> HarmonicPitch::clarities(std::size_t frames, std::size_t ever
 
 // Each harmonic's frequency by a parabola through the log spectrum (Smith, Spectral Audio Signal
 // Processing, 2011), divided by its number; the higher it is and the more it stands out, the more
-// it says.
+// it says. A peak of noise that stands where a weak harmonic should says something else than the
+// strongest does.
 float HarmonicPitch::refined(const Spectrum& power, float hz) const
 {
-    constexpr float leastOverBackground = 4;
+    // The loudest of five bins of noise lies that far over its lowest tenth once in a hundred
+    // frames.
+    constexpr double leastOverBackground = 40;
+    // The pitch of a tone without overtones may be off by this many bins before it is refined.
+    constexpr std::size_t reach = 3;
+    constexpr double mostBesideStrongest = 0.01; // octaves
     constexpr std::size_t mostUsed = 8;
-    double sum = 0;
-    double weights = 0;
+    struct Partial {
+        double hz;
+        double over;
+        double weight;
+    };
+    std::array<Partial, mostUsed> partials;
+    std::size_t count = 0;
     for (std::size_t h = 1; h <= mostUsed && static_cast<double>(h) * hz < highestPartialHz; ++h) {
         const std::size_t middle = binOf(static_cast<double>(h) * hz);
         std::size_t k = middle;
-        for (std::size_t b = middle - 2; b <= middle + 2; ++b)
+        for (std::size_t b = middle - reach; b <= middle + reach; ++b)
             if (power[b] > power[k]) k = b;
         const double over = power[k] / (m_background[k] / backgroundGain + 1e-12f);
         if (over < leastOverBackground || power[k] < power[k - 1] || power[k] < power[k + 1])
@@ -281,13 +292,21 @@ float HarmonicPitch::refined(const Spectrum& power, float hz) const
         const double after = std::log(power[k + 1] + 1e-15);
         const double offset = 0.5 * (before - after) / (before - 2 * at + after);
         const double found = (static_cast<double>(k) + offset) * binHz / static_cast<double>(h);
-        if (std::fabs(std::log2(found / hz)) > 0.03) continue;
         // Frequency is known to about 1 / (h * amplitude over noise).
-        const double weight = static_cast<double>(h * h) * std::min(over, 1e4);
-        sum += weight * found;
-        weights += weight;
+        partials[count++] = {found, over, static_cast<double>(h * h) * std::min(over, 1e4)};
     }
-    return weights > 0 ? static_cast<float>(sum / weights) : hz;
+    if (count == 0) return hz;
+    const auto end = partials.begin() + static_cast<std::ptrdiff_t>(count);
+    const Partial strongest = *std::max_element(
+        partials.begin(), end, [](const Partial& a, const Partial& b) { return a.over < b.over; });
+    double sum = 0;
+    double weights = 0;
+    for (auto partial = partials.begin(); partial != end; ++partial) {
+        if (std::fabs(std::log2(partial->hz / strongest.hz)) > mostBesideStrongest) continue;
+        sum += partial->weight * partial->hz;
+        weights += partial->weight;
+    }
+    return static_cast<float>(sum / weights);
 }
 
 } // namespace layakari

@@ -28,7 +28,10 @@ constexpr double longestBreakS = 0.6;    // after a longer one it is another hum
 constexpr float samePitchCents = 160;    // on both sides of a break
 constexpr float sameLevelDb = 12;        // breath can be clear for a moment too
 constexpr float steadySpreadCents = 130; // of the middle seven tenths of a third of a hum
-constexpr float fallenDb = 14;           // where a hum ends, against its loudness near there
+// From tenth to ninetieth percentile: a tuning fork or a reference tone in noise wanders by 0.1 to
+// 1.6 cents (measured), a voice by ten times that and more.
+constexpr float leastWanderCents = 3;
+constexpr float fallenDb = 14; // where a hum ends, against its loudness near there
 constexpr float overBackgroundDb = 3;
 
 float cents(float hz, float of) { return 1200 * std::log2(hz / of); }
@@ -202,6 +205,7 @@ private:
         const float middle = medianHz(piece);
         for (std::size_t i = piece.begin; i < piece.end; ++i)
             if (clear(i)) values.push_back(cents(m_pitch[i].hz, middle));
+        if (quantile(values, 0.9) - quantile(values, 0.1) < leastWanderCents) return false;
         // A slow drift belongs to a hum; what is left without it must be small.
         const std::size_t third = std::max<std::size_t>(1, values.size() / 3);
         float spread = 0;

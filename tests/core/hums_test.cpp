@@ -12,6 +12,12 @@ using namespace layakari;
 
 namespace {
 
+// As little as a trained voice wanders on a straight tone.
+double wander(double t)
+{
+    return 2.5 * std::sin(2 * M_PI * 0.9 * t) + 2 * std::sin(2 * M_PI * 2.3 * t + 1);
+}
+
 // A voice made here, not by the simulator: harmonics that fall by 10 dB an octave, each changed by
 // `gainDb`, with a pitch that moves by `cents`.
 struct Voice {
@@ -19,7 +25,7 @@ struct Voice {
     double endS = 0;
     double hz = 200;
     std::function<double(int)> gainDb = [](int) { return 0.0; };
-    std::function<double(double)> cents = [](double) { return 0.0; }; // of seconds since it began
+    std::function<double(double)> cents = wander; // of seconds since it began
     double levelDb = -20;
 };
 
@@ -94,6 +100,23 @@ TEST_CASE("A hum's pitch is found to three cents, from low to high, however its 
     CHECK(*hum.steadinessCents < 4);
 }
 
+TEST_CASE(
+    "The pitch of a closed hum, nearly without overtones and hardly over the noise, never jumps")
+{
+    const double hz = GENERATE(110.0, 247.0, 331.0);
+    INFO(hz << " Hz");
+    const auto alone = [](int h) { return h == 1 ? 0.0 : -50.0; };
+    const auto hums = humsIn(Scene(30, static_cast<unsigned>(hz))
+                                 .noise(0, 30, 0.01)
+                                 .voice({4, 12, hz, alone, wander, -28}));
+    REQUIRE(hums.size() == 1);
+    std::size_t wrong = 0;
+    for (const PitchFrame& frame : hums[0].frames)
+        wrong += frame.hz > 0 && std::fabs(centsBetween(frame.hz, hz)) > 25;
+    CHECK(static_cast<double>(wrong) < 0.01 * static_cast<double>(hums[0].frames.size()));
+    CHECK(std::fabs(centsBetween(*readHum(hums[0]).pitchHz, hz)) < 3);
+}
+
 TEST_CASE("Every break of the voice of a tenth of a second and more is found, where it is")
 {
     const double gap = GENERATE(0.1, 0.2, 0.35);
@@ -130,6 +153,16 @@ TEST_CASE("Speech, song and what sounds all the time are no hums")
         CHECK(humsIn(Scene(16).voice({3, 9, 200, [](int) { return 0.0; }, steps})).empty());
     }
     SECTION("a drone") { CHECK(humsIn(Scene(20).voice({0, 20, 130})).empty()); }
+    SECTION("a reference tone and a tuning fork, which keep their pitch as no voice does")
+    {
+        const auto still = [](double) { return 0.0; };
+        const auto alone = [](int h) { return h == 1 ? 0.0 : -90.0; };
+        const double levelDb = GENERATE(-20, -40);
+        INFO(levelDb << " dB");
+        CHECK(
+            humsIn(Scene(40).voice({3, 11, 330, [](int) { return 0.0; }, still, levelDb})).empty());
+        CHECK(humsIn(Scene(40).voice({3, 11, 330, alone, still, levelDb})).empty());
+    }
     SECTION("breath") { CHECK(humsIn(Scene(20).noise(2, 5, 0.03).noise(6, 10, 0.03)).empty()); }
     SECTION("nothing") { CHECK(humsIn(Scene(3)).empty()); }
 }
@@ -178,7 +211,7 @@ TEST_CASE("Drift, vibrato and unsteadiness are told apart")
     CHECK_FALSE(wavering.vibratoCents);
     CHECK(*wavering.steadinessCents > 12);
 
-    const ReadHum scooping = read([](double t) { return -150 * std::exp(-t / 0.1); });
+    const ReadHum scooping = read([](double t) { return wander(t) - 150 * std::exp(-t / 0.1); });
     REQUIRE(scooping.scoopCents);
     CHECK(*scooping.scoopCents < -40);
 }
