@@ -44,6 +44,25 @@ std::size_t lowestMode(const std::vector<double>& counts, std::size_t near)
         counts.begin());
 }
 
+float spreadBelow(const std::vector<float>& riseDb, float middleDb)
+{
+    double squares = 0;
+    double count = 0;
+    for (const float value : riseDb) {
+        if (value >= middleDb) continue;
+        squares += std::pow(value - middleDb, 2);
+        ++count;
+    }
+    return std::min(mostSpreadDb, static_cast<float>(std::sqrt(squares / std::max(count, 1.0))));
+}
+
+double framesWithin(const std::vector<float>& riseDb, float middleDb, float reachDb)
+{
+    return static_cast<double>(std::count_if(riseDb.begin(), riseDb.end(), [&](float value) {
+        return std::abs(value - middleDb) < reachDb;
+    }));
+}
+
 // How far over quiet the louder half of what sounds lies.
 float usualBreathDb(const std::vector<float>& rise, const QuietLevel& quiet)
 {
@@ -78,16 +97,46 @@ QuietLevel quietLevel(const std::vector<float>& riseDb)
         lowestMode(counts, static_cast<std::size_t>((nearDb - lowestDb) / binDb));
     QuietLevel quiet;
     quiet.middleDb = lowestDb + binDb * (static_cast<float>(best) + binsWide / 2.0f);
-    double squares = 0;
-    double count = 0;
-    for (const float value : riseDb) {
-        if (value >= quiet.middleDb) continue;
-        squares += std::pow(value - quiet.middleDb, 2);
-        ++count;
-    }
-    quiet.spreadDb =
-        std::min(mostSpreadDb, static_cast<float>(std::sqrt(squares / std::max(count, 1.0))));
+    quiet.spreadDb = spreadBelow(riseDb, quiet.middleDb);
     return quiet;
+}
+
+QuietLevel quietAtFloor()
+{
+    // Of steady noise after minimum statistics and smoothing, at equal weights.
+    return {0.25f, 0.35f};
+}
+
+double shareAtFloor(const std::vector<float>& riseDb)
+{
+    constexpr float reachDb = 1;
+    return framesWithin(riseDb, quietAtFloor().middleDb, reachDb) /
+           std::max<double>(1, static_cast<double>(riseDb.size()));
+}
+
+QuietLevel quietAmong(const std::vector<float>& riseDb, const std::vector<bool>& sounds)
+{
+    std::vector<float> quiet;
+    for (std::size_t i = 0; i < riseDb.size(); ++i)
+        if (!sounds[i]) quiet.push_back(riseDb[i]);
+    const float middle = quantile(quiet, 0.5);
+    return {middle, spreadBelow(quiet, middle)};
+}
+
+bool isLevelOfItsOwn(const std::vector<float>& riseDb, const QuietLevel& quiet)
+{
+    // Steady noise spreads over 0.2 to 0.5 dB here, rooms that swell over more than one.
+    constexpr float mostSpread = 0.6f;
+    constexpr float binDb = 0.5f;
+    constexpr double dip = 0.85;
+    constexpr int binsAbove = 4;
+    if (quiet.spreadDb > mostSpread) return false;
+    const double peak = framesWithin(riseDb, quiet.middleDb, binDb / 2);
+    for (int bin = 1; bin <= binsAbove; ++bin) {
+        const float above = quiet.middleDb + binDb * static_cast<float>(bin);
+        if (framesWithin(riseDb, above, binDb / 2) < dip * peak) return true;
+    }
+    return false;
 }
 
 std::vector<float> smoothedRise(const std::vector<float>& meanRiseDb)
@@ -95,9 +144,8 @@ std::vector<float> smoothedRise(const std::vector<float>& meanRiseDb)
     return smoothed(runningMedian(meanRiseDb, medianFrames), meanFrames);
 }
 
-ActivityLevels activityLevels(const std::vector<float>& rise)
+ActivityLevels activityLevels(const std::vector<float>& rise, const QuietLevel& quiet)
 {
-    const QuietLevel quiet = quietLevel(rise);
     const float breath = usualBreathDb(rise, quiet);
     return {quiet.middleDb + std::max({leastOnDb, onSpreads * quiet.spreadDb,
                                        std::min(mostOnDb, onShareOfBreath * breath)}),

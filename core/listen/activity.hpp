@@ -28,7 +28,7 @@ struct ActivityLevels {
     float onDb = 0;
     float offDb = 0;
 };
-ActivityLevels activityLevels(const std::vector<float>& smoothedRiseDb);
+ActivityLevels activityLevels(const std::vector<float>& smoothedRiseDb, const QuietLevel& quiet);
 
 /// The rise as activity is looked for in it: without what is shorter than 50 ms.
 std::vector<float> smoothedRise(const std::vector<float>& meanRiseDb);
@@ -41,8 +41,19 @@ std::vector<FrameRange> findActivity(const std::vector<float>& smoothedRiseDb,
 
 inline constexpr double knockSeconds = 0.18;
 
-/// The quiet level that findActivity() works with: the lowest dense stretch of 1.5 dB among the
-/// lowest values, and the spread below its middle, where no breath can widen it.
+/// The lowest dense stretch of 1.5 dB among the lowest values, and the spread below its middle,
+/// where no breath can widen it.
 QuietLevel quietLevel(const std::vector<float>& smoothedRiseDb);
+
+/// Where quiet lies when the first guess of the floor is right and no room swells, and the share of
+/// the frames within a dB of it.
+QuietLevel quietAtFloor();
+double shareAtFloor(const std::vector<float>& smoothedRiseDb);
+
+/// The middle of the frames that are not in `sounds`, and the spread below it.
+QuietLevel quietAmong(const std::vector<float>& smoothedRiseDb, const std::vector<bool>& sounds);
+
+/// Whether quiet stands apart from all that is louder: narrow, with fewer frames just above it.
+bool isLevelOfItsOwn(const std::vector<float>& smoothedRiseDb, const QuietLevel& quiet);
 
 } // namespace layakari

@@ -32,6 +32,12 @@ constexpr float hiddenTurnShare = 0.6f; // under a voice
 constexpr double besideVoiceSeconds = 0.6;
 // Quiet frames keep this far from any sound, where breaths fade.
 constexpr std::size_t guardFrames = 15;
+// Where breath turns at once, quiet lasts some 0.3 s.
+constexpr std::size_t turnGuardFrames = 5;
+// Steady noise's spread there; what is more is breath that was left quiet, and would stay so.
+constexpr float mostTurnSpreadDb = 0.4f;
+// Practice with pauses is quiet for more of its time than this.
+constexpr double usualShareOfQuiet = 0.25;
 
 std::vector<bool> activeFrames(std::size_t frames, const std::vector<FrameRange>& ranges,
                                std::size_t guard)
@@ -77,18 +83,7 @@ public:
     {
         Heard heard;
         heard.durationS = static_cast<double>(m_track.frames() + 1) * FeatureTrack::hopSeconds;
-        // Each look at the recording makes the floor and the weights better for the next.
-        for (int look = 0; look < looks; ++look) {
-            m_riseDb = riseOverFloor(m_track, m_floor, m_weights);
-            const std::vector<float> rise = smoothedRise(m_riseDb);
-            m_levels = activityLevels(rise);
-            m_ranges = findActivity(rise, m_levels);
-            if (look + 1 == looks) break;
-            const auto nearSound = activeFrames(m_track.frames(), m_ranges, guardFrames);
-            m_floor.refine(m_track, [&](std::size_t i) { return !nearSound[i]; });
-            m_weights = weighBands(m_track, m_floor, activeFrames(m_track.frames(), m_ranges, 0));
-            m_progress.tell(0.4 * (look + 1) / looks);
-        }
+        if (!lookForUnbrokenBreath()) lookForBreath();
         m_powerDb = powerOverFloor(m_track, m_floor, m_weights);
         findSounds();
         reviewTurns();
@@ -113,6 +108,63 @@ private:
     ActivityLevels m_levels;
     std::vector<FrameRange> m_ranges;
     std::vector<Sound> m_sounds;
+
+    // Each look at the recording makes the floor and the weights better for the next.
+    void lookForBreath()
+    {
+        for (int look = 0; look < looks; ++look) {
+            const std::vector<float> rise = takeRise();
+            find(rise, activityLevels(rise, quietLevel(rise)));
+            if (look + 1 < looks) learn(guardFrames);
+            m_progress.tell(0.4 * (look + 1) / looks);
+        }
+    }
+
+    // Faint breath that turns without a pause leaves hardly a frame quiet, and what is most
+    // frequent is breath: the looks begin with a quiet that lies where the floor says, and go on
+    // with what they left quiet. In a room that swells that is no level of its own; then nothing
+    // is kept of them.
+    bool lookForUnbrokenBreath()
+    {
+        const NoiseFloor firstGuess = m_floor;
+        std::vector<float> rise = takeRise();
+        if (shareAtFloor(rise) > usualShareOfQuiet) return false;
+        find(rise, activityLevels(rise, quietAtFloor()));
+        for (int look = 1; look < looks; ++look) {
+            const std::vector<bool> sounds = learn(turnGuardFrames);
+            rise = takeRise();
+            QuietLevel quiet = quietAmong(rise, sounds);
+            if (!isLevelOfItsOwn(rise, quiet)) {
+                m_floor = firstGuess;
+                m_weights = BandWeights::equal();
+                return false;
+            }
+            quiet.spreadDb = std::min(quiet.spreadDb, mostTurnSpreadDb);
+            find(rise, activityLevels(rise, quiet));
+        }
+        return true;
+    }
+
+    std::vector<float> takeRise()
+    {
+        m_riseDb = riseOverFloor(m_track, m_floor, m_weights);
+        return smoothedRise(m_riseDb);
+    }
+
+    void find(const std::vector<float>& rise, const ActivityLevels& levels)
+    {
+        m_levels = levels;
+        m_ranges = findActivity(rise, levels);
+    }
+
+    // Floor and weights, from what was found. Gives which frames are within `guard` of a sound.
+    std::vector<bool> learn(std::size_t guard)
+    {
+        std::vector<bool> nearSound = activeFrames(m_track.frames(), m_ranges, guard);
+        m_floor.refine(m_track, [&](std::size_t i) { return !nearSound[i]; });
+        m_weights = weighBands(m_track, m_floor, activeFrames(m_track.frames(), m_ranges, 0));
+        return nearSound;
+    }
 
     void findSounds()
     {

@@ -42,6 +42,27 @@ TEST_CASE("On 24 held-back recordings at 15 dB or more, 95 % of the phases are r
     CHECK(scoring::absoluteQuantile(sum.boundaryErrorsS, 0.5) <= 0.050);
 }
 
+TEST_CASE("Breath that turns without a pause and is 5 dB over the room is read as any other")
+{
+    const TemporaryFolder folder;
+    scoring::Score sum;
+    std::uint64_t seed = 23000;
+    for (const char* preset : {"long-exhale-4-6", "even-4-4", "alternate-nostril-left-first"})
+        for (int take = 0; take < 2; ++take) {
+            Temperament who;
+            who.breathToNoiseDb = 5;
+            const Truth truth = simulateTo(folder / "a.flac", preset, who, ++seed);
+            const auto listened = listenToFile(folder / "a.flac");
+            REQUIRE(listened.has_value());
+            const scoring::Score score =
+                scoring::scoreReading(readAgainst(*listened, truth.plan), truth);
+            INFO(preset << " seed " << seed);
+            CHECK(score.practiceShareFound() >= 0.75);
+            sum.add(score);
+        }
+    CHECK(sum.practiceShareFound() >= 0.9);
+}
+
 TEST_CASE("An M4A of four-seven-eight at 1.4 s a count is read with count length within 2 % and "
           "accuracy within 3 points")
 {

@@ -259,3 +259,27 @@ TEST_CASE("Quiet is found below breath that is far more frequent")
     const QuietLevel level = quietLevel(rise);
     CHECK(level.middleDb == Approx(0.2).margin(0.6));
 }
+
+TEST_CASE("Quiet among the frames that no sound covers stands apart in steady noise, not in a room "
+          "that swells")
+{
+    std::mt19937 engine(4);
+    std::normal_distribution<float> breath(4, 1.0f);
+    const auto recordingWith = [&](float spreadOfQuiet) {
+        std::normal_distribution<float> quiet(0.3f, spreadOfQuiet);
+        std::vector<float> rise;
+        for (int i = 0; i < 4000; ++i) rise.push_back(i % 10 == 0 ? quiet(engine) : breath(engine));
+        return rise;
+    };
+    std::vector<bool> sounds(4000, true);
+    for (std::size_t i = 0; i < sounds.size(); i += 10) sounds[i] = false;
+    for (const float spread : {0.2f, 0.4f}) {
+        const std::vector<float> rise = recordingWith(spread);
+        const QuietLevel quiet = quietAmong(rise, sounds);
+        CHECK(quiet.middleDb == Approx(0.3).margin(0.1));
+        CHECK(quiet.spreadDb == Approx(spread).epsilon(0.2));
+        CHECK(isLevelOfItsOwn(rise, quiet));
+    }
+    const std::vector<float> swelling = recordingWith(1.1f);
+    CHECK_FALSE(isLevelOfItsOwn(swelling, quietAmong(swelling, sounds)));
+}
