@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/plan/presets.hpp"
+#include "desktop/head/breath_line.hpp"
 #include "desktop/main_window.hpp"
 #include "desktop/prepare/plans_view.hpp"
 #include "desktop/prepare/prepare_page.hpp"
@@ -69,6 +70,11 @@ bool openView(MainWindow& window, const QString& name)
                                    QStringLiteral("ladders"), QStringLiteral("course"),
                                    QStringLiteral("people"),  QStringLiteral("school"),
                                    QStringLiteral("editor")};
+    if (name == QStringLiteral("reflect") || name == QStringLiteral("journey")) {
+        window.goTo(name == QStringLiteral("reflect") ? BreathLine::reflectPlace
+                                                      : BreathLine::journeyPlace);
+        return true;
+    }
     const auto at = static_cast<int>(names.indexOf(name));
     PreparePage* prepare = window.preparePage();
     if (at < 0 || !prepare) return false;
@@ -126,8 +132,8 @@ int main(int argc, char** argv)
         QStringLiteral("N"), QStringLiteral("-1"));
     const QCommandLineOption view(
         QStringLiteral("view"),
-        QStringLiteral("Open Prepare on this: today, plans, editor, ladders, course, people, "
-                       "school."),
+        QStringLiteral("Open this: today, plans, editor, ladders, course, people, school, "
+                       "reflect, journey."),
         QStringLiteral("NAME"));
     const QCommandLineOption person(
         QStringLiteral("person"),

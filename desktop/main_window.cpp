@@ -4,12 +4,14 @@
 #include "core/journal/sitting.hpp"
 #include "core/report/sentence.hpp"
 #include "desktop/head/breath_line.hpp"
+#include "desktop/journey/journey_page.hpp"
 #include "desktop/prepare/person_switcher.hpp"
 #include "desktop/prepare/plans_view.hpp"
 #include "desktop/prepare/prepare_page.hpp"
 #include "desktop/prepare/today_view.hpp"
 #include "desktop/read/our_files.hpp"
 #include "desktop/read/read_page.hpp"
+#include "desktop/reflect/reflect_page.hpp"
 #include "desktop/theme/controls.hpp"
 
 #include <QCloseEvent>
@@ -64,6 +66,8 @@ MainWindow::MainWindow(const std::filesystem::path& dataFolder, QWidget* parent,
     openJournal(dataFolder, std::move(clock));
     m_pages->addWidget(m_prepare ? m_prepare : m_noJournal);
     m_pages->addWidget(m_read);
+    if (m_reflect) m_pages->addWidget(m_reflect);
+    if (m_journey) m_pages->addWidget(m_journey);
 
     QPushButton* theme =
         wordButton(tr("Light or dark"), "theme", this,
@@ -140,25 +144,57 @@ void MainWindow::openJournal(const std::filesystem::path& dataFolder, JournalDes
     m_desk = new JournalDesk(*std::move(journal), std::move(clock), this);
     m_prepare = new PreparePage(m_desk, this);
     m_person = new PersonSwitcher(m_desk, this);
+    m_reflect = new ReflectPage(m_desk, this);
+    m_journey = new JourneyPage(m_desk, this);
     connect(m_prepare, &PreparePage::handInWanted, this, &MainWindow::askForHandIn);
+    connect(m_journey, &JourneyPage::sittingWanted, this, [this](Id sitting) {
+        m_reflect->showSitting(sitting);
+        goTo(BreathLine::reflectPlace);
+    });
+    connect(m_reflect, &ReflectPage::recordingWanted, this,
+            [this](const QString& file, const Plan& plan) {
+                goTo(BreathLine::readPlace);
+                m_read->openAgainst(file, plan);
+            });
+}
+
+// Without a journal all places but Read say why.
+QWidget* MainWindow::pageOf(int place) const
+{
+    switch (place) {
+    case BreathLine::readPlace: return m_read;
+    case BreathLine::reflectPlace: return m_reflect ? m_reflect : m_noJournal;
+    case BreathLine::journeyPlace: return m_journey ? m_journey : m_noJournal;
+    default: return m_prepare ? m_prepare : m_noJournal;
+    }
+}
+
+void MainWindow::noteHere(const QString& text)
+{
+    QWidget* page = m_pages->currentWidget();
+    if (page == m_read) return m_read->note(text);
+    if (page == m_noJournal) return;
+    if (page == m_reflect) return m_reflect->note(text);
+    if (page == m_journey) return m_journey->note(text);
+    m_prepare->note(text);
 }
 
 void MainWindow::goTo(int place)
 {
     if (!BreathLine::isBuilt(place)) {
-        const QString words = tr("%1 is not in this version yet.")
-                                  .arg(tr(BreathLine::places[static_cast<std::size_t>(place)]));
-        m_pages->currentWidget() == m_read ? m_read->note(words)
-        : m_prepare                        ? m_prepare->note(words)
-                                           : void();
+        noteHere(tr("%1 is not in this version yet.")
+                     .arg(tr(BreathLine::places[static_cast<std::size_t>(place)])));
         return;
     }
     m_line->setPlace(place);
-    m_pages->setCurrentIndex(place == BreathLine::readPlace ? 1 : 0);
-    if (place == BreathLine::readPlace)
+    QWidget* page = pageOf(place);
+    m_pages->setCurrentWidget(page);
+    if (page == m_read)
         m_read->focusStaff();
-    else if (m_prepare)
+    else if (page == m_prepare && m_prepare)
         m_prepare->focusView();
+    else
+        page->setFocus();
     showHead();
 }
 
@@ -291,14 +327,16 @@ void MainWindow::addShortcuts()
     on(QKeySequence::Save, [this, atRead] {
         if (atRead())
             m_read->askWhereToSave();
-        else if (m_prepare)
+        else if (m_prepare && m_pages->currentWidget() == m_prepare)
             m_prepare->save();
     });
-    on(QKeySequence(Qt::Key_Escape), [this, atRead] {
-        if (atRead())
-            m_read->stopWhatRuns();
-        else if (m_prepare)
-            m_prepare->leave();
+    on(QKeySequence(Qt::Key_Escape), [this] {
+        QWidget* page = m_pages->currentWidget();
+        if (page == m_read) return m_read->stopWhatRuns();
+        if (page == m_noJournal) return;
+        page == m_reflect   ? m_reflect->leave()
+        : page == m_journey ? m_journey->leave()
+                            : m_prepare->leave();
     });
     on(QKeySequence(Qt::Key_X), [this, atRead] {
         if (atRead()) m_read->swapBreaths();
@@ -326,7 +364,8 @@ void MainWindow::showHead()
     m_name->setVisible(atRead);
     m_details->setVisible(atRead);
     if (!atRead) {
-        setWindowTitle(tr("Prepare – Layakari"));
+        const char* place = BreathLine::places[static_cast<std::size_t>(m_line->place())];
+        setWindowTitle(tr("%1 – Layakari").arg(tr(place)));
         return;
     }
     const Reading* reading = m_read->reading();
@@ -356,6 +395,7 @@ void MainWindow::switchTheme()
     QSettings(m_settingsFile, QSettings::IniFormat)
         .setValue(QStringLiteral("theme"), currentTheme().name);
     m_read->restyle();
+    if (m_journey) m_journey->restyle();
     showHead();
 }
 

@@ -13,9 +13,11 @@ class QStackedWidget;
 namespace layakari {
 
 class BreathLine;
+class JourneyPage;
 class PersonSwitcher;
 class PreparePage;
 class ReadPage;
+class ReflectPage;
 
 /// The one window: the places along a breath at its head, the page under it. A recording may be
 /// dropped anywhere.
@@ -30,7 +32,9 @@ public:
 
     ReadPage* readPage() const { return m_read; }
     PreparePage* preparePage() const { return m_prepare; } ///< null without a journal
-    JournalDesk* desk() const { return m_desk; }           ///< null without a journal
+    ReflectPage* reflectPage() const { return m_reflect; } ///< likewise
+    JourneyPage* journeyPage() const { return m_journey; } ///< likewise
+    JournalDesk* desk() const { return m_desk; }           ///< likewise
     /// Reads the first of several files and remembers the others as recent.
     void openFiles(const QStringList& files);
     /// Reads a recording of the person at hand and keeps it as a sitting.
@@ -55,6 +59,8 @@ private:
     void openJournal(const std::filesystem::path& dataFolder, JournalDesk::Clock clock);
     void addShortcuts();
     void showHead();
+    QWidget* pageOf(int place) const;
+    void noteHere(const QString& text);
     void askForHandIn(const Plan& plan);
     bool keepSitting(const HandIn& handIn);
     void keepHandIn();
@@ -74,6 +80,8 @@ private:
     ReadPage* m_read;
     JournalDesk* m_desk = nullptr;
     PreparePage* m_prepare = nullptr;
+    ReflectPage* m_reflect = nullptr;
+    JourneyPage* m_journey = nullptr;
     QWidget* m_noJournal = nullptr;
     PersonSwitcher* m_person = nullptr;
     QLabel* m_name;

@@ -71,7 +71,9 @@ Result<Journal> Journal::open(const std::filesystem::path& folder)
         db.exec("PRAGMA synchronous = FULL");
         db.exec("PRAGMA foreign_keys = ON");
         if (version < newestVersion) migrate(db, version);
-        return Journal(std::move(store));
+        Journal journal(std::move(store));
+        if (auto taken = journal.takeLaterFigures(); !taken) return fail(taken.error());
+        return journal;
     } catch (const SQLite::Exception& e) {
         if (e.getErrorCode() == SQLITE_NOTADB || e.getErrorCode() == SQLITE_CORRUPT)
             return fail(cannotOpen(file, "this is no journal, or it is damaged",

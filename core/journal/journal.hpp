@@ -26,7 +26,7 @@ public:
     Journal& operator=(Journal&&) noexcept;
     ~Journal();
 
-    static constexpr int newestVersion = 2;
+    static constexpr int newestVersion = 3;
 
     // People. Names need not differ; an empty one is refused with BadArgument.
     Result<std::vector<Person>> people(bool withArchived = false) const;
@@ -69,7 +69,10 @@ public:
     Result<Id> saveSitting(const Sitting& sitting, const std::string& readingJson);
     /// The latest first, at most `most`; of one person (0: of all).
     Result<std::vector<Sitting>> sittings(Id person, int most) const;
-    /// Those of exactly this plan, whatever version row it is kept in.
+    Result<std::optional<Sitting>> sitting(Id id) const;
+    /// What a person says of a sitting. BadArgument for a sitting that is not there.
+    Result<void> saveSittingWords(Id sitting, const SittingWords& words);
+    /// Those of exactly this plan that count, whatever version row it is kept in.
     Result<std::vector<Sitting>> sittingsOfPlan(Id person, const Plan& plan, int most) const;
     /// The sitting that was kept of a recording, by its bytes.
     Result<std::optional<Sitting>> sittingOfRecording(Id person, const std::string& sha256) const;
@@ -89,6 +92,8 @@ public:
 
 private:
     struct Store;
+    /// Takes the figures that came with a later version out of the readings of older sittings.
+    Result<void> takeLaterFigures();
     explicit Journal(std::unique_ptr<Store> store);
     std::unique_ptr<Store> m_store;
 };

@@ -77,6 +77,17 @@ struct Course {
     bool operator==(const Course&) const = default;
 };
 
+/// What a person says of a sitting; a reading that is made again leaves it alone.
+struct SittingWords {
+    std::optional<int> feelBefore; ///< 0 to 10
+    std::optional<int> feelAfter;
+    std::string feel;                    ///< in a few words
+    std::vector<std::string> complaints; ///< "dizzy", "breathless", "sore throat", or others
+    std::string note;
+    std::string leftOut; ///< why it does not count; empty where it does
+    bool operator==(const SittingWords&) const = default;
+};
+
 /// A sitting's figures, as lists and charts need them.
 struct Sitting {
     Id id = 0;
@@ -94,7 +105,13 @@ struct Sitting {
     std::optional<double> countLengthS;
     std::optional<double> longestHoldS;
     int strainSigns = 0;
-    std::vector<std::string> complaints; ///< "dizzy", "breathless", ...
+    std::optional<int> strokes;              ///< all runs together
+    std::optional<double> strokesPerMin;     ///< of the middle run
+    std::optional<double> humS;              ///< length of the middle hum
+    std::optional<double> humHz;             ///< pitch of the middle hum
+    std::optional<double> humWanderCents;    ///< steadiness of the middle hum
+    std::optional<double> restBreathsPerMin; ///< of the middle rest
+    SittingWords words;
     bool operator==(const Sitting&) const = default;
 };
 

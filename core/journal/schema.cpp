@@ -94,7 +94,23 @@ CREATE TABLE sitting_reading (
     json TEXT NOT NULL);
 )sql";
 
-constexpr std::array steps{peopleAndPlans, laddersCoursesSittings};
+// What charts and the talk after a sitting need. Figures of sittings that are older than this step
+// are taken from their readings when the journal is opened.
+constexpr std::string_view feelAndFigures = R"sql(
+ALTER TABLE sitting ADD COLUMN strokes INTEGER;
+ALTER TABLE sitting ADD COLUMN stroke_pace REAL;
+ALTER TABLE sitting ADD COLUMN hum_s REAL;
+ALTER TABLE sitting ADD COLUMN hum_pitch_hz REAL;
+ALTER TABLE sitting ADD COLUMN hum_steadiness_cents REAL;
+ALTER TABLE sitting ADD COLUMN rest_breaths_per_min REAL;
+ALTER TABLE sitting ADD COLUMN feel_before INTEGER;
+ALTER TABLE sitting ADD COLUMN feel_after INTEGER;
+ALTER TABLE sitting ADD COLUMN feel_words TEXT NOT NULL DEFAULT '';
+ALTER TABLE sitting ADD COLUMN note TEXT NOT NULL DEFAULT '';
+ALTER TABLE sitting ADD COLUMN left_out TEXT NOT NULL DEFAULT '';
+)sql";
+
+constexpr std::array steps{peopleAndPlans, laddersCoursesSittings, feelAndFigures};
 
 } // namespace
 

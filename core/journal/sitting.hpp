@@ -11,4 +11,7 @@ namespace layakari {
 Sitting sittingFrom(const Reading& reading, Id person, Id planVersion, std::int64_t startedAt,
                     Day day);
 
+/// Fills in the figures of `sitting` that its reading gives.
+void takeFigures(Sitting& sitting, const Reading& reading);
+
 } // namespace layakari

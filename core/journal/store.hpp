@@ -68,15 +68,8 @@ inline std::optional<double> realOf(const SQLite::Column& column)
     return column.isNull() ? std::nullopt : std::optional(column.getDouble());
 }
 
-inline void bind(SQLite::Statement& statement, int index, std::optional<double> value)
-{
-    if (value)
-        statement.bind(index, *value);
-    else
-        statement.bind(index);
-}
-
-inline void bind(SQLite::Statement& statement, int index, std::optional<Id> value)
+template <class T>
+void bind(SQLite::Statement& statement, int index, const std::optional<T>& value)
 {
     if (value)
         statement.bind(index, *value);

@@ -13,7 +13,7 @@ namespace {
 bool wasKept(const Sitting& s, const LadderRule& rule)
 {
     return s.accuracy && s.completion && *s.accuracy >= rule.keptAccuracy &&
-           *s.completion >= rule.keptCompletion && s.strainSigns == 0 && s.complaints.empty();
+           *s.completion >= rule.keptCompletion && s.strainSigns == 0 && s.words.complaints.empty();
 }
 
 std::string accuracies(const std::vector<Sitting>& sittings, std::size_t most)
@@ -39,7 +39,8 @@ std::string timesInWords(int n)
 std::optional<Judgement> easeOff(const std::vector<Sitting>& sittings, const LadderRule& rule)
 {
     const auto& last = sittings.front();
-    if (std::find(last.complaints.begin(), last.complaints.end(), "dizzy") != last.complaints.end())
+    if (std::find(last.words.complaints.begin(), last.words.complaints.end(), "dizzy") !=
+        last.words.complaints.end())
         return Judgement{Advice::EaseOff, "You were dizzy last time. Something gentler today, and "
                                           "if it comes back, stop and ask your doctor."};
     if (sittings.size() >= 2 && last.strainSigns > 0 && sittings[1].strainSigns > 0)

@@ -9,6 +9,7 @@
 
 #include <algorithm>
 #include <atomic>
+#include <cmath>
 #include <mutex>
 #include <thread>
 
@@ -23,6 +24,11 @@ struct Practice {
     int daysAgo;
     const char* temperament;
     double countS;
+    const char* preset = "";                 // what was practised where it was not the rung
+    std::optional<double> unsteadiness = {}; // instead of the temperament's, of phases
+    double humWanderCents = 12;
+    std::optional<int> feelBefore = {};
+    std::optional<int> feelAfter = {};
 };
 
 struct Member {
@@ -112,6 +118,59 @@ std::vector<Member> members()
     };
 }
 
+// Weeks before those that are written down above: the days from `first` to `last` ago that lie on
+// `weekdays`, each as `practice` says of its share of the way, 0 to 1.
+template <class PracticeAt>
+void practiseEarlier(std::vector<Practice>& practices, Day today, unsigned weekdays, int first,
+                     int last, PracticeAt practice)
+{
+    std::vector<Practice> earlier;
+    for (int ago = first; ago >= last; --ago) {
+        const std::chrono::weekday day(today - std::chrono::days(ago));
+        if (!(weekdays >> (day.iso_encoding() - 1) & 1)) continue;
+        earlier.push_back(practice(static_cast<double>(first - ago) / (first - last)));
+        earlier.back().daysAgo = ago;
+    }
+    practices.insert(practices.begin(), earlier.begin(), earlier.end());
+}
+
+// Five ways that eight weeks can go: it gets better; it is good one day and poor the next; it stays
+// as it is while the counts grow longer, with two weeks away; the hums grow; it was good, then
+// worse and worse, then a break.
+void addEarlierWeeks(std::vector<Member>& all, Day today)
+{
+    constexpr int eightWeeks = 55;
+    practiseEarlier(all[0].practices, today, tuesdayThursdaySunday, eightWeeks, 11, [](double z) {
+        return Practice{
+            0, "steady", 1.1 + 0.25 * z, "", 0.2 - 0.16 * z, 12, 4, 5 + static_cast<int>(3.5 * z)};
+    });
+    practiseEarlier(all[1].practices, today, mondayWednesdayFriday, eightWeeks, 10, [](double z) {
+        const double mood = std::fabs(std::sin(37 * z + 1)); // good and bad days without a pattern
+        return Practice{
+            0, "steady", 1.15, "", 0.03 + 0.2 * mood, 12, 5, 8 - static_cast<int>(4 * mood)};
+    });
+    practiseEarlier(all[2].practices, today, mondayWednesdayFriday, eightWeeks, 38, [](double z) {
+        return Practice{0, "mouth", 1.05 + 0.12 * z, "", 0.06};
+    });
+    practiseEarlier(all[2].practices, today, mondayWednesdayFriday, 24, 12, [](double z) {
+        return Practice{0, "mouth", 1.18 + 0.1 * z, "", 0.06};
+    });
+    practiseEarlier(all[3].practices, today, everyDay, eightWeeks, 13, [](double z) {
+        return Practice{0,
+                        "faint",
+                        0.9 + 0.5 * z,
+                        "humming-3",
+                        0.06,
+                        28 - 16 * z,
+                        6,
+                        7 + static_cast<int>(2 * z)};
+    });
+    practiseEarlier(all[4].practices, today, tuesdayThursdaySunday, eightWeeks, 26, [](double z) {
+        return Practice{
+            0, "steady", 1.0, "", 0.04 + 0.16 * z * z, 12, 6, 7 - static_cast<int>(3 * z)};
+    });
+}
+
 Result<Ladder> ladderCalled(const std::string& id, const School& school)
 {
     for (Ladder& ladder : builtInLadders(school))
@@ -141,8 +200,10 @@ public:
     Result<void> run()
     {
         std::uint64_t seed = 100;
-        for (const Member& member : members())
-            if (auto added = add(member, seed += 10); !added) return added;
+        std::vector<Member> all = members();
+        addEarlierWeeks(all, m_today);
+        for (const Member& member : all)
+            if (auto added = add(member, seed += 1000); !added) return added;
         if (auto made = makeAll(); !made) return made;
         return m_journal.saveSetting(filledKey, "1");
     }
@@ -194,10 +255,14 @@ private:
                 return fail(saved.error());
         for (const Practice& practice : member.practices) {
             const Day day = m_today - std::chrono::days(practice.daysAgo);
+            const Preset* other = findPreset(practice.preset);
+            const Plan& practised = other ? other->plan : plan;
+            auto practisedVersion = other ? m_journal.versionFor(practised) : version;
+            if (!practisedVersion) return fail(practisedVersion.error());
             m_recordings.push_back(
-                {*id, *version, plan, practice, ++seed,
-                 m_folder / (std::string(member.name) + ", " + member.file + ", " + dayToText(day) +
-                             ".flac"),
+                {*id, *practisedVersion, practised, practice, ++seed,
+                 m_folder / (std::string(member.name) + ", " + (other ? "humming" : member.file) +
+                             ", " + dayToText(day) + ".flac"),
                  day.time_since_epoch().count() * 86'400LL + member.hour * 3'600LL, day});
         }
         return {};
@@ -215,6 +280,8 @@ private:
         if (!who) return fail(who.error());
         who->ownCountS = recording.practice.countS;
         who->sampleRateHz = sampleRateHz;
+        who->humSteadinessCents = recording.practice.humWanderCents;
+        who->phaseJitter = recording.practice.unsteadiness.value_or(who->phaseJitter);
         Progress stopOnly;
         stopOnly.stop = m_progress.stop;
         if (!std::filesystem::exists(recording.file))
@@ -243,8 +310,10 @@ private:
     // As the window does with a recording that is handed in.
     Result<void> keep(const Recording& recording, const Made& made)
     {
-        const Sitting sitting = sittingFrom(made.reading, recording.person, recording.planVersion,
-                                            recording.startedAt, recording.day);
+        Sitting sitting = sittingFrom(made.reading, recording.person, recording.planVersion,
+                                      recording.startedAt, recording.day);
+        sitting.words.feelBefore = recording.practice.feelBefore;
+        sitting.words.feelAfter = recording.practice.feelAfter;
         if (auto saved = m_journal.saveSitting(sitting, readingToJson(made.reading)); !saved)
             return fail(saved.error());
         auto person = m_journal.person(recording.person);

@@ -14,8 +14,11 @@ public:
     static constexpr std::array<const char*, 5> places{"Prepare", "Practise", "Read", "Reflect",
                                                        "Journey"};
     static constexpr int preparePlace = 0;
+    static constexpr int practisePlace = 1;
     static constexpr int readPlace = 2;
-    static constexpr bool isBuilt(int place) { return place == preparePlace || place == readPlace; }
+    static constexpr int reflectPlace = 3;
+    static constexpr int journeyPlace = 4;
+    static constexpr bool isBuilt(int place) { return place != practisePlace; }
 
     explicit BreathLine(QWidget* parent = nullptr);
 
@@ -23,6 +26,7 @@ public:
     QSize minimumSizeHint() const override { return {480, 76}; }
 
     void setPlace(int place);
+    int place() const { return m_place; }
 
 signals:
     void placeWanted(int place);

@@ -2,6 +2,7 @@
 #include "desktop/prepare/prepare_page.hpp"
 
 #include "desktop/desk/journal_desk.hpp"
+#include "desktop/desk/undo_keys.hpp"
 #include "desktop/prepare/course_view.hpp"
 #include "desktop/prepare/ladders_view.hpp"
 #include "desktop/prepare/people_view.hpp"
@@ -147,14 +148,7 @@ void PreparePage::undo(bool redo)
         QUndoStack* steps = m_plans->editor()->draft()->undoStack();
         return redo ? steps->redo() : steps->undo();
     }
-    QUndoStack* stack = m_desk->undoStack();
-    const QString what = redo ? stack->redoText() : stack->undoText();
-    if (redo ? !stack->canRedo() : !stack->canUndo()) {
-        m_bar->showNote(tr("There is nothing to take back."));
-        return;
-    }
-    redo ? stack->redo() : stack->undo();
-    m_bar->showNote(redo ? tr("Done again: %1").arg(what) : tr("Taken back: %1").arg(what));
+    undoStep(m_desk, m_bar, redo);
 }
 
 } // namespace layakari

@@ -2,6 +2,7 @@
 #include "core/journal/journal.hpp"
 #include "core/journal/schema.hpp"
 #include "core/plan/presets.hpp"
+#include "core/reading/reading.hpp"
 #include "tests/support/temporary_folder.hpp"
 
 #include <SQLiteCpp/SQLiteCpp.h>
@@ -54,7 +55,7 @@ Sitting sittingOf(Id person, const std::string& sha, int day, std::optional<Id> 
     s.practiceS = 130;
     s.accuracy = 91.5;
     s.completion = 100;
-    s.complaints = {"dizzy"};
+    s.words.complaints = {"dizzy"};
     return s;
 }
 
@@ -222,6 +223,55 @@ TEST_CASE("A recording handed in twice is one sitting; what is kept of it comes 
     CHECK(journal.sittingsOfPlan(person, plan, 10)->size() == 1);
     CHECK(journal.sittingsOfPlan(person, findPreset("square-4")->plan, 10)->empty());
     CHECK(journal.activity()->front().sittings == 1);
+}
+
+TEST_CASE("What a person says of a sitting stays when its recording is read again")
+{
+    const TemporaryFolder folder;
+    Journal journal = openIn(folder.path());
+    const Id person = *journal.savePerson(someone("Runa"));
+    Sitting sitting = sittingOf(person, "a", 0, *journal.versionFor(findPreset("square-4")->plan));
+    const Id id = *journal.saveSitting(sitting, "{}");
+    const SittingWords words{3, 7, "lighter", {"sore throat"}, "the window was open", "a visitor"};
+    REQUIRE(journal.saveSittingWords(id, words).has_value());
+    sitting.accuracy = 50;
+    REQUIRE(journal.saveSitting(sitting, "{}") == id);
+    const Sitting back = **journal.sitting(id);
+    CHECK(back.words == words);
+    CHECK(back.accuracy == 50.0);
+    CHECK(journal.saveSittingWords(id + 1, words).error().code == ErrorCode::BadArgument);
+    CHECK_FALSE(journal.sitting(id + 1)->has_value());
+    // What was left out is still there, but nothing is judged by it.
+    CHECK(journal.sittings(person, 9)->size() == 1);
+    CHECK(journal.sittingsOfPlan(person, findPreset("square-4")->plan, 9)->empty());
+}
+
+TEST_CASE("Figures that came with a later version are taken out of older readings")
+{
+    const TemporaryFolder folder;
+    Reading reading;
+    reading.strokeRuns.resize(2);
+    for (ReadStrokeRun& run : reading.strokeRuns)
+        for (int i = 0; i < 36; ++i) {
+            run.strokeTimesS.push_back(i);
+            run.strengthsDb.push_back(20);
+        }
+    for (ReadStrokeRun& run : reading.strokeRuns) {
+        run.endS = 36;
+        run.count = 36;
+    }
+    {
+        Journal journal = openIn(folder.path());
+        const Id person = *journal.savePerson(someone("Runa"));
+        Sitting sitting =
+            sittingOf(person, "a", 0, *journal.versionFor(findPreset("square-4")->plan));
+        REQUIRE(journal.saveSitting(sitting, readingToJson(reading)).has_value());
+        REQUIRE(journal.saveSetting("figures_of_version", "2").has_value());
+    }
+    Journal journal = openIn(folder.path());
+    const Sitting sitting = journal.sittings(0, 1)->front();
+    CHECK(sitting.strokes == 72);
+    CHECK(*sitting.strokesPerMin == Approx(60).margin(0.1));
 }
 
 TEST_CASE("A sitting of nobody is refused, and the journal says so rather than keep it")

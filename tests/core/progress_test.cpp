@@ -60,7 +60,7 @@ TEST_CASE("Going on needs the last three sittings kept, and nothing that speaks 
     CHECK(adviceOn({kept(90), kept(86, 2), kept(85, 3)}, true) == Advice::Stay);
 
     auto complained = kept(90);
-    complained.complaints = {"sore throat"};
+    complained.words.complaints = {"sore throat"};
     CHECK(adviceOn({complained, kept(90, 2), kept(90, 3)}) == Advice::Stay);
     auto undone = kept(95);
     undone.completion = 80;
@@ -78,7 +78,7 @@ TEST_CASE(
     strained.strainSigns = 1;
     CHECK(adviceOn({strained, strained, kept(90)}) == Advice::EaseOff);
     auto dizzy = kept(95);
-    dizzy.complaints = {"dizzy"};
+    dizzy.words.complaints = {"dizzy"};
     CHECK(adviceOn({dizzy, kept(95), kept(95)}) == Advice::EaseOff);
     CHECK(adviceOn({kept(59), kept(90), kept(40)}) == Advice::EaseOff);
     CHECK(adviceOn({kept(59), kept(90), kept(90), kept(40)}) == Advice::Stay);

@@ -334,8 +334,8 @@ TEST_CASE("Numbers go to the places, and a place that is not there yet says so")
 {
     Window w;
     w.openAs("square.flac", "square-4");
-    w.key(Qt::Key_5);
-    CHECK_THAT(w.text("message").toStdString(), Catch::Contains("Journey is not in this version"));
+    w.key(Qt::Key_2);
+    CHECK_THAT(w.text("message").toStdString(), Catch::Contains("Practise is not in this version"));
     w.find<QPushButton>("open")->setFocus();
     w.key(Qt::Key_3);
     CHECK(w.staff()->hasFocus());

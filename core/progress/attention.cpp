@@ -1,0 +1,78 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/progress/attention.hpp"
+
+#include "core/progress/series.hpp"
+
+#include <algorithm>
+
+namespace layakari {
+
+namespace {
+
+constexpr int complaintUrgency = 4;
+constexpr int dizzyUrgency = 8;
+constexpr int strainUrgency = 2;
+constexpr int fallUrgency = 1;
+
+void judgeUrgency(HandedIn& handed, const std::vector<Sitting>& earlier)
+{
+    const Sitting& s = handed.sitting;
+    std::string complaints;
+    for (const std::string& complaint : s.words.complaints) {
+        handed.urgency += complaint == "dizzy" ? dizzyUrgency : complaintUrgency;
+        complaints += (complaints.empty() ? "said: " : ", ") + complaint;
+    }
+    const auto add = [&handed](const std::string& reason) {
+        handed.why += (handed.why.empty() ? "" : "; ") + reason;
+    };
+    if (!complaints.empty()) add(complaints);
+    if (s.strainSigns > 0) {
+        handed.urgency += strainUrgency;
+        add(s.strainSigns == 1 ? "a sign of strain"
+                               : std::to_string(s.strainSigns) + " signs of strain");
+    }
+    for (const Change& change : changesOf(s, earlier))
+        if (change.figure == Figure::Accuracy && change.isMoreThanChance() &&
+            change.now < change.before) {
+            handed.urgency += fallUrgency;
+            add("kept " + valueInWords(change.now, Figure::Accuracy) + ", lately " +
+                std::to_string(static_cast<int>(change.before + 0.5)));
+        }
+    if (handed.why.empty() && s.accuracy)
+        add("kept " + valueInWords(*s.accuracy, Figure::Accuracy));
+}
+
+} // namespace
+
+Result<std::vector<HandedIn>> handedInLately(const Journal& journal, Day today, int days)
+{
+    constexpr int lookedBack = 12;
+    auto people = journal.people();
+    if (!people) return fail(people.error());
+    std::vector<HandedIn> all;
+    for (const Person& person : *people) {
+        auto latest = journal.sittings(person.id, 1);
+        if (!latest) return fail(latest.error());
+        if (latest->empty() || today - latest->front().day >= std::chrono::days(days)) continue;
+        HandedIn handed{person, latest->front(), 0, {}};
+        std::vector<Sitting> earlier;
+        if (handed.sitting.planVersion) {
+            const auto version = journal.planVersion(*handed.sitting.planVersion);
+            if (!version) return fail(version.error());
+            if (*version) {
+                auto same = journal.sittingsOfPlan(person.id, (*version)->plan, lookedBack);
+                if (!same) return fail(same.error());
+                earlier = *std::move(same);
+            }
+        }
+        judgeUrgency(handed, earlier);
+        all.push_back(std::move(handed));
+    }
+    std::stable_sort(all.begin(), all.end(), [](const HandedIn& a, const HandedIn& b) {
+        return a.urgency != b.urgency ? a.urgency > b.urgency
+                                      : a.sitting.startedAt > b.sitting.startedAt;
+    });
+    return all;
+}
+
+} // namespace layakari

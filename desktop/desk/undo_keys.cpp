@@ -1,0 +1,35 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "desktop/desk/undo_keys.hpp"
+
+#include "desktop/desk/journal_desk.hpp"
+#include "desktop/read/message_bar.hpp"
+
+#include <QShortcut>
+
+namespace layakari {
+
+void undoStep(JournalDesk* desk, MessageBar* bar, bool redo)
+{
+    QUndoStack* stack = desk->undoStack();
+    const QString what = redo ? stack->redoText() : stack->undoText();
+    if (redo ? !stack->canRedo() : !stack->canUndo()) {
+        bar->showNote(QObject::tr("There is nothing to take back."));
+        return;
+    }
+    redo ? stack->redo() : stack->undo();
+    bar->showNote(redo ? QObject::tr("Done again: %1").arg(what)
+                       : QObject::tr("Taken back: %1").arg(what));
+}
+
+void addUndoKeys(QWidget* page, JournalDesk* desk, MessageBar* bar)
+{
+    const auto on = [&](const QKeySequence& keys, bool redo) {
+        QObject::connect(new QShortcut(keys, page), &QShortcut::activated, page,
+                         [desk, bar, redo] { undoStep(desk, bar, redo); });
+    };
+    on(QKeySequence::Undo, false);
+    on(Qt::CTRL | Qt::SHIFT | Qt::Key_Z, true);
+    on(Qt::CTRL | Qt::Key_Y, true);
+}
+
+} // namespace layakari

@@ -1,0 +1,18 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+class QWidget;
+
+namespace layakari {
+
+class JournalDesk;
+class MessageBar;
+
+/// Gives a page the keys that take back (Ctrl+Z) and do again (Ctrl+Shift+Z, Ctrl+Y) the desk's
+/// steps, while it is the page that is shown. What was done is said in `bar`.
+void addUndoKeys(QWidget* page, JournalDesk* desk, MessageBar* bar);
+
+/// Takes the last step back, or does it again, and says so.
+void undoStep(JournalDesk* desk, MessageBar* bar, bool redo);
+
+} // namespace layakari

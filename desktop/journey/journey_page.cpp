@@ -1,0 +1,293 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "desktop/journey/journey_page.hpp"
+
+#include "core/measure/robust.hpp"
+#include "desktop/desk/journal_desk.hpp"
+#include "desktop/desk/undo_keys.hpp"
+#include "desktop/journey/day_line.hpp"
+#include "desktop/journey/journey_chart.hpp"
+#include "desktop/read/message_bar.hpp"
+#include "desktop/theme/controls.hpp"
+
+#include <QHBoxLayout>
+#include <QInputDialog>
+#include <QLabel>
+#include <QPushButton>
+#include <QVBoxLayout>
+#include <algorithm>
+
+namespace layakari {
+
+namespace {
+
+constexpr int mostSittings = 100'000;
+
+QString dateInWords(Day day) { return toQDate(day).toString(QStringLiteral("d MMM yyyy")); }
+
+} // namespace
+
+JourneyPage::JourneyPage(JournalDesk* desk, QWidget* parent)
+    : QWidget(parent),
+      m_desk(desk),
+      m_bar(new MessageBar(QStringLiteral("journeyMessage"), this)),
+      m_figure(choiceBox(tr("Figure"), "journeyFigure", {}, this)),
+      m_practice(choiceBox(tr("Practice"), "journeyPractice", {}, this)),
+      m_beside(choiceBox(tr("Beside whom"), "journeyBeside", {}, this)),
+      m_sentence(textLabel({}, Type::Sentence, this, "journeySentence")),
+      m_facts(softLabel({}, Type::Body, this, "journeyFacts")),
+      m_empty(textLabel({}, Type::Sentence, this, "journeyEmpty")),
+      m_body(new QWidget(this)),
+      m_chart(new JourneyChart(this)),
+      m_days(new DayLine(m_chart, this)),
+      m_chosen(textLabel({}, Type::Row, this, "journeyChosen")),
+      m_open(wordButton(tr("Look at it…"), "journeyOpen", this,
+                        tr("How this sitting was, on Reflect (Enter)"))),
+      m_leaveOut(wordButton({}, "journeyLeaveOut", this))
+{
+    setObjectName(QStringLiteral("journeyPage"));
+    buildLayout();
+    addUndoKeys(this, desk, m_bar);
+    setFocusProxy(m_chart);
+    connect(m_bar, &MessageBar::stopWanted, m_bar, &QWidget::hide);
+    connect(m_figure, &QComboBox::activated, this, &JourneyPage::showAll);
+    connect(m_practice, &QComboBox::activated, this, [this] {
+        fillFigures();
+        showAll();
+    });
+    connect(m_beside, &QComboBox::activated, this, &JourneyPage::showAll);
+    connect(m_chart, &JourneyChart::chosenChanged, this, &JourneyPage::showChosen);
+    connect(m_chart, &JourneyChart::openWanted, this, &JourneyPage::sittingWanted);
+    connect(m_open, &QPushButton::clicked, this, [this] {
+        if (m_chart->chosen()) emit sittingWanted(m_chart->chosen());
+    });
+    connect(m_leaveOut, &QPushButton::clicked, this, &JourneyPage::leaveOut);
+    connect(m_desk, &JournalDesk::personChanged, this, &JourneyPage::takePerson);
+    connect(m_desk, &JournalDesk::journalChanged, this, &JourneyPage::takePerson);
+    connect(m_desk, &JournalDesk::failed, m_bar, &MessageBar::showError);
+    takePerson();
+}
+
+void JourneyPage::buildLayout()
+{
+    auto* choices = new QHBoxLayout;
+    choices->setSpacing(10);
+    choices->addWidget(m_figure);
+    choices->addWidget(plainWord(tr("of"), this));
+    choices->addWidget(m_practice);
+    choices->addSpacing(16);
+    choices->addWidget(plainWord(tr("beside"), this));
+    choices->addWidget(m_beside);
+    choices->addStretch(1);
+    auto* chosen = new QHBoxLayout;
+    chosen->setSpacing(12);
+    chosen->addWidget(m_chosen, 1);
+    chosen->addWidget(m_leaveOut);
+    chosen->addWidget(m_open);
+    auto* body = new QVBoxLayout(m_body);
+    body->setContentsMargins(0, 0, 0, 0);
+    body->setSpacing(6);
+    body->addLayout(choices);
+    body->addSpacing(4);
+    body->addWidget(m_sentence);
+    body->addWidget(m_facts);
+    body->addWidget(m_chart, 1);
+    body->addWidget(m_days);
+    body->addLayout(chosen);
+    auto* page = new QVBoxLayout;
+    page->setContentsMargins(28, 8, 28, 16);
+    page->addWidget(m_empty);
+    page->addWidget(m_body, 1);
+    page->addStretch(0);
+    auto* column = new QVBoxLayout(this);
+    column->setContentsMargins(0, 0, 0, 0);
+    column->addWidget(m_bar);
+    column->addLayout(page, 1);
+}
+
+void JourneyPage::note(const QString& text) { m_bar->showNote(text); }
+
+void JourneyPage::leave() { m_bar->hide(); }
+
+void JourneyPage::restyle() { showAll(); }
+
+void JourneyPage::takePerson()
+{
+    const auto& person = m_desk->person();
+    m_sittings = person ? m_desk->told(m_desk->journal().sittings(person->id, mostSittings))
+                              .value_or(std::vector<Sitting>{})
+                        : std::vector<Sitting>{};
+    m_empty->setVisible(m_sittings.empty());
+    m_body->setVisible(!m_sittings.empty());
+    if (m_sittings.empty()) {
+        m_empty->setText(
+            person ? tr("%1 has no sittings yet. Hand in a recording on Prepare (press 1), and its "
+                        "figures begin here.")
+                         .arg(QString::fromStdString(person->name))
+                   : tr("Nobody is in the journal yet. Add a person on Prepare: press 1."));
+        return;
+    }
+    fillPractices();
+    fillFigures();
+    fillPeople();
+    showAll();
+}
+
+QString JourneyPage::practiceOf(const Sitting& sitting)
+{
+    if (!sitting.planVersion) return tr("free practice");
+    const auto known = m_planNames.find(*sitting.planVersion);
+    if (known != m_planNames.end()) return known->second;
+    const auto kept = m_desk->told(m_desk->journal().planVersion(*sitting.planVersion));
+    const QString name =
+        kept && *kept ? QString::fromStdString((*kept)->plan.name) : tr("free practice");
+    return m_planNames[*sitting.planVersion] = name;
+}
+
+// A box is filled anew without forgetting what was chosen in it.
+void JourneyPage::fillPractices()
+{
+    const QString was = m_practice->currentData().toString();
+    m_practice->clear();
+    m_practice->addItem(tr("all practices"), QString());
+    QStringList names;
+    for (const Sitting& sitting : m_sittings)
+        if (const QString name = practiceOf(sitting); !names.contains(name)) names << name;
+    names.sort(Qt::CaseInsensitive);
+    for (const QString& name : names) m_practice->addItem(name, name);
+    m_practice->setCurrentIndex(std::max(0, m_practice->findData(was)));
+}
+
+void JourneyPage::fillFigures()
+{
+    const QVariant was = m_figure->currentData();
+    m_figure->clear();
+    for (const Figure figure : figuresIn(ofPractice(m_sittings)))
+        m_figure->addItem(tr(kindOf(figure).name), static_cast<int>(figure));
+    m_figure->setCurrentIndex(std::max(0, m_figure->findData(was)));
+}
+
+void JourneyPage::fillPeople()
+{
+    const QVariant was = m_beside->currentData();
+    m_beside->clear();
+    m_beside->addItem(tr("nobody else"), QVariant::fromValue<qint64>(0));
+    for (const Person& person : m_desk->people())
+        if (person.id != m_desk->person()->id)
+            m_beside->addItem(QString::fromStdString(person.name),
+                              QVariant::fromValue<qint64>(person.id));
+    m_beside->setCurrentIndex(std::max(0, m_beside->findData(was)));
+}
+
+std::vector<Sitting> JourneyPage::ofPractice(const std::vector<Sitting>& sittings)
+{
+    const QString name = m_practice->currentData().toString();
+    if (name.isEmpty()) return sittings;
+    std::vector<Sitting> some;
+    for (const Sitting& sitting : sittings)
+        if (practiceOf(sitting) == name) some.push_back(sitting);
+    return some;
+}
+
+void JourneyPage::showFigure(Figure figure)
+{
+    if (const int at = m_figure->findData(static_cast<int>(figure)); at >= 0) {
+        m_figure->setCurrentIndex(at);
+        showAll();
+    }
+}
+
+void JourneyPage::showAll()
+{
+    if (m_sittings.empty() || m_figure->count() == 0) return;
+    const auto figure = static_cast<Figure>(m_figure->currentData().toInt());
+    const std::vector<Sitting> sittings = ofPractice(m_sittings);
+    const Id other = m_beside->currentData().toLongLong();
+    std::vector<Sitting> beside;
+    if (other)
+        beside = ofPractice(m_desk->told(m_desk->journal().sittings(other, mostSittings))
+                                .value_or(std::vector<Sitting>{}));
+    m_chart->show(sittings, beside, figure);
+    m_days->setSittings(sittings);
+
+    m_sentence->setText(QStringLiteral("%1: %2").arg(
+        tr(kindOf(figure).name),
+        QString::fromStdString(trendInWords(trendOf(sittings, figure), figure))));
+    std::vector<double> values;
+    for (const Sitting& s : sittings)
+        if (const auto value = valueOf(s, figure); value && s.words.leftOut.empty())
+            values.push_back(*value);
+    const QString last = dateInWords(sittings.front().day);
+    QStringList facts{sittings.size() == 1 ? tr("One sitting, on %1").arg(last)
+                                           : tr("%1 sittings on %2 days, %3 to %4")
+                                                 .arg(sittings.size())
+                                                 .arg(m_days->daysPractised())
+                                                 .arg(dateInWords(sittings.back().day), last)};
+    if (!values.empty())
+        facts << tr("usually %1").arg(QString::fromStdString(valueInWords(median(values), figure)));
+    if (const auto best = bestOf(sittings, figure))
+        facts << (kindOf(figure).better ? tr("best %1 on %2") : tr("highest %1 on %2"))
+                     .arg(QString::fromStdString(valueInWords(best->value, figure)),
+                          dateInWords(best->day));
+    if (other && beside.empty())
+        facts << tr("%1 has not practised this").arg(m_beside->currentText());
+    else if (other)
+        facts << tr("open diamonds: %1").arg(m_beside->currentText());
+    m_facts->setText(facts.join(QStringLiteral("  ·  ")));
+    showChosen();
+}
+
+const Sitting* JourneyPage::chosen() const
+{
+    const auto at = std::find_if(m_sittings.begin(), m_sittings.end(),
+                                 [&](const Sitting& s) { return s.id == m_chart->chosen(); });
+    return at == m_sittings.end() ? nullptr : &*at;
+}
+
+void JourneyPage::showChosen()
+{
+    const Sitting* sitting = chosen();
+    m_open->setVisible(sitting);
+    m_leaveOut->setVisible(sitting);
+    if (!sitting) {
+        m_chosen->setText(tr("Choose a sitting: click a point, or the arrow keys."));
+        return;
+    }
+    QStringList words{toQDate(sitting->day).toString(QStringLiteral("ddd d MMM yyyy")),
+                      practiceOf(*sitting)};
+    if (sitting->accuracy)
+        words << QString::fromStdString(valueInWords(*sitting->accuracy, Figure::Accuracy));
+    words << QString::fromStdString(valueInWords(sitting->practiceS / 60, Figure::Minutes));
+    if (!sitting->words.leftOut.empty())
+        words << tr("does not count: %1").arg(QString::fromStdString(sitting->words.leftOut));
+    m_chosen->setText(words.join(QStringLiteral("  ·  ")));
+    m_leaveOut->setText(sitting->words.leftOut.empty() ? tr("Leave it out…") : tr("Let it count"));
+    m_leaveOut->setToolTip(tr("Whether trend, bests and proposals take this sitting into account"));
+}
+
+void JourneyPage::leaveOut()
+{
+    const Sitting* sitting = chosen();
+    if (!sitting) return;
+    const SittingWords was = sitting->words;
+    SittingWords now = was;
+    now.leftOut.clear();
+    if (was.leftOut.empty()) {
+        bool isSure = false;
+        const QString why = QInputDialog::getText(
+            this, tr("Leave a sitting out"),
+            tr("Why should it not count? (A visitor spoke, another person's recording…)"),
+            QLineEdit::Normal, {}, &isSure);
+        if (!isSure) return;
+        now.leftOut = why.trimmed().isEmpty() ? tr("no reason given").toStdString()
+                                              : why.trimmed().toStdString();
+    }
+    const Id id = sitting->id;
+    const QString what =
+        now.leftOut.empty() ? tr("Let a sitting count") : tr("Leave a sitting out");
+    if (m_desk->perform(
+            what, [this, id, now] { return m_desk->journal().saveSittingWords(id, now); },
+            [this, id, was] { return m_desk->journal().saveSittingWords(id, was); }))
+        m_bar->showNote(tr("Done: %1. Ctrl+Z takes it back.").arg(what));
+}
+
+} // namespace layakari

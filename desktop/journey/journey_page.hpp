@@ -1,0 +1,67 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/progress/series.hpp"
+
+#include <QWidget>
+#include <map>
+
+class QComboBox;
+class QLabel;
+class QPushButton;
+
+namespace layakari {
+
+class DayLine;
+class JournalDesk;
+class JourneyChart;
+class MessageBar;
+
+/// Weeks of practice: one figure of the person at hand over time, of all practices or of one plan,
+/// beside somebody else's if wanted.
+class JourneyPage : public QWidget {
+    Q_OBJECT
+public:
+    explicit JourneyPage(JournalDesk* desk, QWidget* parent = nullptr);
+
+    void showFigure(Figure figure);
+    void note(const QString& text);
+    void leave(); ///< closes the message
+    void restyle();
+
+signals:
+    /// A sitting of this person is to be looked at.
+    void sittingWanted(layakari::Id sitting);
+
+private:
+    void buildLayout();
+    void takePerson();
+    void fillPractices();
+    void fillFigures();
+    void fillPeople();
+    void showAll();
+    void showChosen();
+    void leaveOut();
+    std::vector<Sitting> ofPractice(const std::vector<Sitting>& sittings);
+    QString practiceOf(const Sitting& sitting);
+    const Sitting* chosen() const;
+
+    JournalDesk* m_desk;
+    MessageBar* m_bar;
+    QComboBox* m_figure;
+    QComboBox* m_practice;
+    QComboBox* m_beside;
+    QLabel* m_sentence;
+    QLabel* m_facts;
+    QLabel* m_empty;
+    QWidget* m_body;
+    JourneyChart* m_chart;
+    DayLine* m_days;
+    QLabel* m_chosen;
+    QPushButton* m_open;
+    QPushButton* m_leaveOut;
+    std::vector<Sitting> m_sittings; ///< all of the person at hand, the latest first
+    std::map<Id, QString> m_planNames;
+};
+
+} // namespace layakari

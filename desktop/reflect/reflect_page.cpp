@@ -1,0 +1,472 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "desktop/reflect/reflect_page.hpp"
+
+#include "core/report/reply.hpp"
+#include "core/report/sentence.hpp"
+#include "desktop/desk/journal_desk.hpp"
+#include "desktop/desk/undo_keys.hpp"
+#include "desktop/read/message_bar.hpp"
+#include "desktop/reflect/feel_line.hpp"
+#include "desktop/reflect/week_list.hpp"
+#include "desktop/theme/controls.hpp"
+
+#include <QCheckBox>
+#include <QClipboard>
+#include <QDialog>
+#include <QFileInfo>
+#include <QGuiApplication>
+#include <QHBoxLayout>
+#include <QLabel>
+#include <QLineEdit>
+#include <QPainter>
+#include <QPlainTextEdit>
+#include <QPushButton>
+#include <QScrollArea>
+#include <QShortcut>
+#include <QVBoxLayout>
+#include <algorithm>
+
+namespace layakari {
+
+namespace {
+
+constexpr int rightWidth = 344;
+constexpr int mostSittings = 400; // to step through
+constexpr int lookedBack = 60;    // for the best so far
+constexpr std::array complaintWords{"dizzy", "breathless", "sore throat"};
+
+QString adviceInWords(Advice advice)
+{
+    switch (advice) {
+    case Advice::First: return QObject::tr("A beginning.");
+    case Advice::GoOn: return QObject::tr("Room for a step.");
+    case Advice::Stay: return QObject::tr("Stay here.");
+    case Advice::EaseOff: return QObject::tr("Ease off a little.");
+    }
+    return {};
+}
+
+} // namespace
+
+ReflectPage::ReflectPage(JournalDesk* desk, QWidget* parent)
+    : QWidget(parent),
+      m_desk(desk),
+      m_bar(new MessageBar(QStringLiteral("reflectMessage"), this)),
+      m_title(softLabel({}, Type::Body, this, "reflectTitle")),
+      m_sentence(textLabel({}, Type::Sentence, this, "reflectSentence")),
+      m_changes(textLabel({}, Type::Row, this, "reflectChanges")),
+      m_usual(softLabel({}, Type::Body, this, "reflectUsual")),
+      m_places(textLabel({}, Type::Body, this, "reflectPlaces")),
+      m_earlier(wordButton(tr("Earlier"), "reflectEarlier", this,
+                           tr("The sitting before this one (Page Up)"))),
+      m_later(wordButton(tr("Later"), "reflectLater", this,
+                         tr("The sitting after this one (Page Down)"))),
+      m_open(wordButton(tr("Look at the reading…"), "reflectOpen", this)),
+      m_reply(wordButton(tr("Write a reply…"), "reflectReply", this,
+                         tr("A reply from these facts, to change and to copy"))),
+      m_said(nullptr),
+      m_before(new FeelLine(tr("Before"), "feelBefore", this)),
+      m_after(new FeelLine(tr("After"), "feelAfter", this)),
+      m_feel(new QLineEdit(this)),
+      m_other(new QLineEdit(this)),
+      m_note(new QPlainTextEdit(this)),
+      m_advice(textLabel({}, Type::Sentence, this, "reflectAdvice")),
+      m_reason(textLabel({}, Type::Body, this, "reflectReason")),
+      m_goOn(wordButton({}, "reflectGoOn", this)),
+      m_easeOff(wordButton(tr("One rung easier"), "reflectEaseOff", this)),
+      m_weekName(
+          softLabel(tr("Practised this week, to look at first:"), Type::Body, this, "weekName")),
+      m_week(new WeekList(desk, this))
+{
+    setObjectName(QStringLiteral("reflectPage"));
+    auto* row = new QHBoxLayout;
+    row->setContentsMargins(28, 10, 24, 16);
+    row->setSpacing(36);
+    row->addWidget(buildLeft(), 1);
+    row->addWidget(buildRight());
+    auto* column = new QVBoxLayout(this);
+    column->setContentsMargins(0, 0, 0, 0);
+    column->setSpacing(0);
+    column->addWidget(m_bar);
+    column->addLayout(row, 1);
+    addUndoKeys(this, desk, m_bar);
+    setFocusProxy(m_before);
+
+    connect(new QShortcut(Qt::Key_PageUp, this), &QShortcut::activated, m_earlier,
+            &QPushButton::click);
+    connect(new QShortcut(Qt::Key_PageDown, this), &QShortcut::activated, m_later,
+            &QPushButton::click);
+    connect(m_earlier, &QPushButton::clicked, this, [this] { step(+1); });
+    connect(m_later, &QPushButton::clicked, this, [this] { step(-1); });
+    connect(m_open, &QPushButton::clicked, this, &ReflectPage::openRecording);
+    connect(m_reply, &QPushButton::clicked, this, &ReflectPage::writeReply);
+    connect(m_goOn, &QPushButton::clicked, this, [this] { stand(+1); });
+    connect(m_easeOff, &QPushButton::clicked, this, [this] { stand(-1); });
+    connect(m_week, &WeekList::wanted, this, [this](Id person, Id sitting) {
+        m_desk->choosePerson(person);
+        showSitting(sitting);
+    });
+    connect(m_bar, &MessageBar::stopWanted, m_bar, &QWidget::hide);
+    connect(m_desk, &JournalDesk::personChanged, this, &ReflectPage::takePerson);
+    connect(m_desk, &JournalDesk::journalChanged, this, &ReflectPage::takePerson);
+    connect(m_desk, &JournalDesk::failed, m_bar, &MessageBar::showError);
+    takePerson();
+}
+
+QWidget* ReflectPage::buildLeft()
+{
+    auto* inner = new QWidget(this);
+    auto* column = new QVBoxLayout(inner);
+    column->setContentsMargins(0, 0, 8, 0);
+    column->setSpacing(8);
+    auto* head = new QHBoxLayout;
+    head->addWidget(m_earlier);
+    head->addWidget(m_later);
+    head->addSpacing(8);
+    head->addWidget(m_title, 1);
+    head->addWidget(m_open);
+    column->addLayout(head);
+    column->addSpacing(6);
+    column->addWidget(m_sentence);
+    column->addWidget(m_changes);
+    column->addWidget(m_usual);
+    column->addWidget(m_places);
+    column->addSpacing(10);
+    column->addWidget(buildSaid());
+    column->addStretch(1);
+    auto* scroll = new QScrollArea(this);
+    scroll->setWidgetResizable(true);
+    scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    scroll->setFocusPolicy(Qt::NoFocus);
+    scroll->setWidget(inner);
+    return scroll;
+}
+
+QWidget* ReflectPage::buildSaid()
+{
+    m_said = new QWidget(this);
+    auto* column = new QVBoxLayout(m_said);
+    column->setContentsMargins(0, 0, 0, 0);
+    column->setSpacing(6);
+    column->addWidget(
+        textLabel(tr("How did it feel? From 0, heavy, to 10, light."), Type::Row, this, "", true));
+    column->addWidget(m_before);
+    column->addWidget(m_after);
+    m_feel->setObjectName(QStringLiteral("feelWords"));
+    m_feel->setPlaceholderText(tr("In a few words"));
+    m_feel->setAccessibleName(tr("How it felt, in a few words"));
+    column->addWidget(m_feel);
+    auto* complaints = new QHBoxLayout;
+    complaints->setSpacing(14);
+    for (const char* word : complaintWords) {
+        auto* box = new QCheckBox(tr(word), this);
+        box->setObjectName(QStringLiteral("complaint-") +
+                           QLatin1String(word).toString().replace(' ', '-'));
+        connect(box, &QCheckBox::toggled, this, &ReflectPage::keepSaid);
+        m_complaints.push_back(box);
+        complaints->addWidget(box);
+    }
+    m_other->setObjectName(QStringLiteral("complaintOther"));
+    m_other->setPlaceholderText(tr("anything else that was not well"));
+    m_other->setAccessibleName(tr("Another complaint"));
+    complaints->addWidget(m_other, 1);
+    column->addLayout(complaints);
+    m_note->setObjectName(QStringLiteral("sittingNote"));
+    m_note->setPlaceholderText(tr("A note: the time, the room, what to try next"));
+    m_note->setAccessibleName(tr("Note"));
+    m_note->setTabChangesFocus(true);
+    m_note->setFixedHeight(84);
+    m_note->installEventFilter(this);
+    column->addWidget(m_note);
+    for (FeelLine* line : {m_before, m_after})
+        connect(line, &FeelLine::valueSet, this, &ReflectPage::keepSaid);
+    for (QLineEdit* edit : {m_feel, m_other})
+        connect(edit, &QLineEdit::editingFinished, this, &ReflectPage::keepSaid);
+    return m_said;
+}
+
+QWidget* ReflectPage::buildRight()
+{
+    auto* right = new QWidget(this);
+    right->setFixedWidth(rightWidth);
+    auto* column = new QVBoxLayout(right);
+    column->setContentsMargins(0, 0, 0, 0);
+    column->setSpacing(8);
+    column->addWidget(m_advice);
+    column->addWidget(m_reason);
+    auto* ladder = new QHBoxLayout;
+    ladder->addWidget(m_goOn);
+    ladder->addWidget(m_easeOff);
+    ladder->addStretch(1);
+    column->addLayout(ladder);
+    column->addWidget(m_reply, 0, Qt::AlignLeft);
+    column->addSpacing(16);
+    column->addWidget(m_weekName);
+    column->addWidget(m_week, 1);
+    column->addStretch(0);
+    return right;
+}
+
+void ReflectPage::paintEvent(QPaintEvent*)
+{
+    // The right-hand side lies on its own ground.
+    QPainter painter(this);
+    painter.fillRect(QRect(width() - rightWidth - 24 - 18, 0, rightWidth + 42, height()),
+                     currentTheme().panel);
+}
+
+// What is typed into the note is kept when one leaves it.
+bool ReflectPage::eventFilter(QObject* watched, QEvent* event)
+{
+    if (watched == m_note && event->type() == QEvent::FocusOut) keepSaid();
+    return QWidget::eventFilter(watched, event);
+}
+
+void ReflectPage::note(const QString& text) { m_bar->showNote(text); }
+
+void ReflectPage::leave() { m_bar->hide(); }
+
+void ReflectPage::takePerson()
+{
+    const auto& person = m_desk->person();
+    m_sittings = person ? m_desk->told(m_desk->journal().sittings(person->id, mostSittings))
+                              .value_or(std::vector<Sitting>{})
+                        : std::vector<Sitting>{};
+    // What was not picked is the latest, also when there is a later one.
+    if (m_person != (person ? person->id : 0)) m_picked = 0;
+    m_person = person ? person->id : 0;
+    showSitting(m_picked);
+}
+
+void ReflectPage::showSitting(Id id)
+{
+    m_picked = id;
+    const auto at = std::find_if(m_sittings.begin(), m_sittings.end(),
+                                 [&](const Sitting& s) { return s.id == id; });
+    m_sitting = at != m_sittings.end() ? std::optional(*at)
+                : m_sittings.empty()   ? std::nullopt
+                                       : std::optional(m_sittings.front());
+    showAll();
+}
+
+void ReflectPage::step(int by)
+{
+    const auto at = std::find_if(m_sittings.begin(), m_sittings.end(),
+                                 [&](const Sitting& s) { return s.id == sitting(); });
+    if (at == m_sittings.end()) return;
+    const auto index = at - m_sittings.begin() + by;
+    if (index < 0 || index >= static_cast<std::ptrdiff_t>(m_sittings.size())) return;
+    showSitting(m_sittings[static_cast<std::size_t>(index)].id);
+}
+
+void ReflectPage::showAll()
+{
+    const bool isThere = m_sitting.has_value();
+    for (QWidget* w :
+         std::initializer_list<QWidget*>{m_earlier, m_later, m_title, m_open, m_reply, m_changes,
+                                         m_places, m_said, m_advice, m_reason})
+        w->setVisible(isThere);
+    m_week->refresh();
+    m_weekName->setVisible(m_week->count() > 0);
+    m_goOn->hide();
+    m_easeOff->hide();
+    if (!isThere) {
+        const auto& person = m_desk->person();
+        m_sentence->setText(
+            person ? tr("%1 has no sittings yet. Hand in a recording on Prepare: press 1.")
+                         .arg(QString::fromStdString(person->name))
+                   : tr("Nobody is in the journal yet. Add a person on Prepare: press 1."));
+        return;
+    }
+    m_earlier->setEnabled(m_sitting->id != m_sittings.back().id);
+    m_later->setEnabled(m_sitting->id != m_sittings.front().id);
+    showReading();
+    showSaid();
+    showProposal();
+}
+
+void ReflectPage::showReading()
+{
+    m_plan.reset();
+    if (m_sitting->planVersion)
+        if (const auto kept = m_desk->told(m_desk->journal().planVersion(*m_sitting->planVersion));
+            kept && *kept)
+            m_plan = (*kept)->plan;
+    m_reading.reset();
+    const auto json = m_desk->told(m_desk->journal().readingOf(m_sitting->id));
+    if (json && *json)
+        if (auto reading = parseReading(**json, m_sitting->recording))
+            m_reading = *std::move(reading);
+    const QDateTime began = QDateTime::fromSecsSinceEpoch(m_sitting->startedAt);
+    m_title->setText(tr("%1, %2  ·  %3")
+                         .arg(toQDate(m_sitting->day).toString(QStringLiteral("dddd d MMMM yyyy")),
+                              began.toString(QStringLiteral("HH:mm")),
+                              m_plan ? QString::fromStdString(m_plan->name) : tr("free practice")));
+    m_sentence->setText(m_reading ? QString::fromStdString(inOneSentence(*m_reading))
+                                  : tr("The reading of this sitting cannot be shown."));
+    std::vector<Sitting> earlier;
+    if (m_plan)
+        for (const Sitting& s :
+             m_desk->told(m_desk->journal().sittingsOfPlan(m_sitting->person, *m_plan, lookedBack))
+                 .value_or(std::vector<Sitting>{}))
+            if (s.startedAt < m_sitting->startedAt) earlier.push_back(s);
+    m_changed = changesOf(*m_sitting, earlier);
+    QStringList more;
+    QStringList usual;
+    for (const Change& change : m_changed)
+        (change.isMoreThanChance() ? more : usual) << QString::fromStdString(changeInWords(change));
+    if (m_changed.empty())
+        more << tr("With three earlier sittings of this plan it can be said what changed.");
+    else if (more.isEmpty())
+        more << tr("Nothing changed by more than chance since the last sittings of this plan.");
+    if (!m_sitting->words.leftOut.empty())
+        more << tr("This sitting does not count: %1.")
+                    .arg(QString::fromStdString(m_sitting->words.leftOut));
+    m_changes->setText(more.join(QLatin1Char('\n')));
+    m_usual->setText(usual.join(QLatin1Char('\n')));
+    m_usual->setVisible(!usual.isEmpty());
+    QStringList places;
+    if (m_reading)
+        for (const StrainSign& sign : m_reading->strainSigns)
+            places << tr("At %1: %2")
+                          .arg(QString::fromStdString(clockTime(sign.atS)),
+                               QString::fromStdString(sign.explanation));
+    m_places->setText(places.isEmpty()
+                          ? QString()
+                          : tr("Places to listen to:\n%1").arg(places.join(QLatin1Char('\n'))));
+    m_places->setVisible(!places.isEmpty());
+    const bool hasFile = QFileInfo::exists(QString::fromStdString(m_sitting->recording));
+    m_open->setEnabled(hasFile);
+    m_open->setToolTip(
+        hasFile ? tr("The sheet and the sound, on Read")
+                : tr("%1 is not there any more").arg(QString::fromStdString(m_sitting->recording)));
+}
+
+void ReflectPage::showSaid()
+{
+    m_filling = true;
+    const SittingWords& words = m_sitting->words;
+    m_before->setValue(words.feelBefore);
+    m_after->setValue(words.feelAfter);
+    const auto setText = [](QLineEdit* edit, const QString& text) {
+        if (edit->text() != text) edit->setText(text);
+    };
+    setText(m_feel, QString::fromStdString(words.feel));
+    QStringList others;
+    for (const std::string& complaint : words.complaints)
+        if (std::find(complaintWords.begin(), complaintWords.end(), complaint) ==
+            complaintWords.end())
+            others << QString::fromStdString(complaint);
+    for (std::size_t i = 0; i < m_complaints.size(); ++i)
+        m_complaints[i]->setChecked(std::find(words.complaints.begin(), words.complaints.end(),
+                                              complaintWords[i]) != words.complaints.end());
+    setText(m_other, others.join(QStringLiteral(", ")));
+    if (m_note->toPlainText().toStdString() != words.note)
+        m_note->setPlainText(QString::fromStdString(words.note));
+    m_filling = false;
+}
+
+SittingWords ReflectPage::said() const
+{
+    SittingWords words = m_sitting->words;
+    words.feelBefore = m_before->value();
+    words.feelAfter = m_after->value();
+    words.feel = m_feel->text().trimmed().toStdString();
+    words.complaints.clear();
+    for (std::size_t i = 0; i < m_complaints.size(); ++i)
+        if (m_complaints[i]->isChecked()) words.complaints.emplace_back(complaintWords[i]);
+    if (const QString other = m_other->text().trimmed(); !other.isEmpty())
+        words.complaints.push_back(other.toStdString());
+    words.note = m_note->toPlainText().toStdString();
+    return words;
+}
+
+void ReflectPage::keepSaid()
+{
+    if (m_filling || !m_sitting) return;
+    const SittingWords was = m_sitting->words;
+    const SittingWords now = said();
+    if (now == was) return;
+    const Id id = m_sitting->id;
+    m_desk->perform(
+        tr("What was said of %1").arg(toQDate(m_sitting->day).toString(QStringLiteral("d MMMM"))),
+        [this, id, now] { return m_desk->journal().saveSittingWords(id, now); },
+        [this, id, was] { return m_desk->journal().saveSittingWords(id, was); });
+}
+
+// The proposal is for today, whichever sitting is looked at; it is only shown beside the latest.
+void ReflectPage::showProposal()
+{
+    m_proposal.reset();
+    const auto& person = m_desk->person();
+    const DayState day =
+        m_desk->told(m_desk->journal().dayState(person->id, m_desk->today())).value_or(DayState{});
+    m_proposal = m_desk->told(proposeFor(m_desk->journal(), *person, day, m_desk->today()));
+    if (!m_proposal) {
+        m_advice->hide();
+        m_reason->hide();
+        return;
+    }
+    const Judgement& judgement = m_proposal->judgement;
+    m_advice->setText(adviceInWords(judgement.advice));
+    m_reason->setText(tr("%1\n\nNext, %2. %3")
+                          .arg(QString::fromStdString(judgement.reason),
+                               QString::fromStdString(m_proposal->plan.name),
+                               QString::fromStdString(m_proposal->why)));
+    m_goOn->setVisible(m_proposal->next && judgement.advice == Advice::GoOn);
+    m_goOn->setText(tr("Go on: %1")
+                        .arg(fontMetrics().elidedText(QString::fromStdString(m_proposal->nextAdds),
+                                                      Qt::ElideRight, 220)));
+    m_easeOff->setVisible(m_proposal->easier && judgement.advice == Advice::EaseOff);
+}
+
+void ReflectPage::stand(int rungsAway)
+{
+    if (!m_proposal || !m_proposal->place) return;
+    const LadderPlace was = *m_proposal->place;
+    const LadderPlace now{was.ladder, was.rung + rungsAway, m_desk->today()};
+    const Id person = m_desk->person()->id;
+    if (m_desk->perform(
+            tr("Stand on rung %1").arg(now.rung + 1),
+            [this, person, now] { return m_desk->journal().savePlace(person, now); },
+            [this, person, was] { return m_desk->journal().savePlace(person, was); }))
+        m_bar->showNote(tr("From today on rung %1. Ctrl+Z takes it back.").arg(now.rung + 1));
+}
+
+void ReflectPage::openRecording()
+{
+    if (m_sitting && m_plan)
+        emit recordingWanted(QString::fromStdString(m_sitting->recording), *m_plan);
+}
+
+void ReflectPage::writeReply()
+{
+    if (!m_sitting || !m_reading || !m_proposal) return;
+    QDialog dialog(this);
+    dialog.setObjectName(QStringLiteral("replyDialog"));
+    dialog.setWindowTitle(tr("A reply to %1").arg(QString::fromStdString(m_desk->person()->name)));
+    dialog.resize(640, 460);
+    auto* text = new QPlainTextEdit(&dialog);
+    text->setObjectName(QStringLiteral("replyText"));
+    text->setPlainText(QString::fromStdString(
+        composeReply(*m_desk->person(), *m_sitting, *m_reading, m_changed, m_proposal->judgement)));
+    auto* copy = leadButton(tr("Copy"), "replyCopy", &dialog, tr("To paste it into a message"));
+    auto* close = wordButton(tr("Close"), "replyClose", &dialog);
+    connect(copy, &QPushButton::clicked, &dialog, [&] {
+        QGuiApplication::clipboard()->setText(text->toPlainText());
+        dialog.accept();
+    });
+    connect(close, &QPushButton::clicked, &dialog, &QDialog::reject);
+    auto* buttons = new QHBoxLayout;
+    buttons->addWidget(softLabel(tr("From the facts alone. Change what you like; nothing is sent."),
+                                 Type::Small, &dialog),
+                       1);
+    buttons->addWidget(close);
+    buttons->addWidget(copy);
+    auto* column = new QVBoxLayout(&dialog);
+    column->addWidget(text, 1);
+    column->addLayout(buttons);
+    if (dialog.exec() == QDialog::Accepted) m_bar->showNote(tr("The reply is copied."));
+}
+
+} // namespace layakari

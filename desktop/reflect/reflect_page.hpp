@@ -1,0 +1,98 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/progress/proposal.hpp"
+#include "core/progress/series.hpp"
+#include "core/reading/reading.hpp"
+
+#include <QWidget>
+
+class QCheckBox;
+class QLabel;
+class QLineEdit;
+class QPlainTextEdit;
+class QPushButton;
+
+namespace layakari {
+
+class FeelLine;
+class JournalDesk;
+class MessageBar;
+class WeekList;
+
+/// One sitting, looked back on: what was kept, what changed by more than chance, places to listen
+/// to, how it felt; then what is proposed next, and who else practised this week.
+class ReflectPage : public QWidget {
+    Q_OBJECT
+public:
+    explicit ReflectPage(JournalDesk* desk, QWidget* parent = nullptr);
+
+    /// A sitting of the person at hand; 0 for the latest.
+    void showSitting(Id id);
+    Id sitting() const { return m_sitting ? m_sitting->id : 0; }
+    void note(const QString& text);
+    void leave(); ///< closes the message
+
+public slots:
+    /// A reply to this person, composed from the facts, to be changed and copied.
+    void writeReply();
+
+signals:
+    /// This sitting's recording is to be looked at on Read.
+    void recordingWanted(const QString& file, const layakari::Plan& plan);
+
+protected:
+    void paintEvent(QPaintEvent*) override;
+    bool eventFilter(QObject* watched, QEvent* event) override;
+
+private:
+    QWidget* buildLeft();
+    QWidget* buildRight();
+    QWidget* buildSaid();
+    void takePerson();
+    void showAll();
+    void showReading();
+    void showSaid();
+    void showProposal();
+    SittingWords said() const;
+    void keepSaid();
+    void step(int by);
+    void openRecording();
+    void stand(int rungsAway);
+
+    JournalDesk* m_desk;
+    MessageBar* m_bar;
+    QLabel* m_title;
+    QLabel* m_sentence;
+    QLabel* m_changes; ///< by more than chance
+    QLabel* m_usual;
+    QLabel* m_places;
+    QPushButton* m_earlier;
+    QPushButton* m_later;
+    QPushButton* m_open;
+    QPushButton* m_reply;
+    QWidget* m_said;
+    FeelLine* m_before;
+    FeelLine* m_after;
+    QLineEdit* m_feel;
+    std::vector<QCheckBox*> m_complaints;
+    QLineEdit* m_other;
+    QPlainTextEdit* m_note;
+    QLabel* m_advice;
+    QLabel* m_reason;
+    QPushButton* m_goOn;
+    QPushButton* m_easeOff;
+    QLabel* m_weekName;
+    WeekList* m_week;
+    std::vector<Sitting> m_sittings; ///< of the person at hand, the latest first
+    Id m_person = 0;
+    Id m_picked = 0; ///< 0 for the latest
+    std::optional<Sitting> m_sitting;
+    std::optional<Reading> m_reading;
+    std::optional<Plan> m_plan;
+    std::vector<Change> m_changed;
+    std::optional<Proposal> m_proposal;
+    bool m_filling = false;
+};
+
+} // namespace layakari

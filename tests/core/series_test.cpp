@@ -1,0 +1,133 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// Figures over weeks: trends that say how sure they are, and changes told from chance.
+#include "core/progress/series.hpp"
+
+#include <catch2/catch.hpp>
+#include <random>
+
+using namespace layakari;
+
+namespace {
+
+const Day monday = *dayFromText("2026-09-07");
+
+Sitting sittingOn(int day, double accuracy)
+{
+    Sitting s;
+    s.id = day + 1;
+    s.day = monday + std::chrono::days(day);
+    s.accuracy = accuracy;
+    s.practiceS = 600;
+    return s;
+}
+
+// The latest first, as a journal gives them.
+std::vector<Sitting> weeks(int days, double perDay, double spread, unsigned seed)
+{
+    std::mt19937 engine(seed);
+    std::normal_distribution<double> chance(0, spread);
+    std::vector<Sitting> sittings;
+    for (int day = days - 1; day >= 0; day -= 2)
+        sittings.push_back(sittingOn(day, 80 + perDay * day + chance(engine)));
+    return sittings;
+}
+
+} // namespace
+
+TEST_CASE("A trend is what was put in, within what it says of its own doubt")
+{
+    int within = 0;
+    constexpr int journeys = 200;
+    for (unsigned seed = 0; seed < journeys; ++seed) {
+        const auto trend = trendOf(weeks(56, 0.1, 3, seed), Figure::Accuracy);
+        REQUIRE(trend);
+        within += trend->low <= 3 && 3 <= trend->high;
+        CHECK(trend->sittings == 28);
+    }
+    CHECK(within >= 0.9 * journeys);
+    CHECK(within <= 0.995 * journeys);
+}
+
+TEST_CASE("A single bad day does not bend a trend")
+{
+    auto sittings = weeks(56, 0.1, 0.5, 5);
+    const double before = trendOf(sittings, Figure::Accuracy)->perMonth;
+    sittings[1].accuracy = 5;
+    CHECK(trendOf(sittings, Figure::Accuracy)->perMonth == Approx(before).margin(0.4));
+}
+
+TEST_CASE("Few sittings, few days and sittings that were left out make no trend")
+{
+    CHECK_FALSE(trendOf({}, Figure::Accuracy));
+    CHECK_FALSE(trendOf(weeks(8, 1, 1, 1), Figure::Accuracy));
+    auto sittings = weeks(40, 0.5, 0.1, 2);
+    CHECK_FALSE(trendOf(sittings, Figure::HumLength));
+    for (std::size_t i = 4; i < sittings.size(); ++i) sittings[i].words.leftOut = "a visitor spoke";
+    CHECK_FALSE(trendOf(sittings, Figure::Accuracy));
+    CHECK(trendInWords(std::nullopt, Figure::Accuracy) == "Too few sittings yet for a trend.");
+}
+
+TEST_CASE("A trend's words say how much, which way, and whether it could be none")
+{
+    CHECK(trendInWords(Trend{2.2, -0.4, 4.8, 20}, Figure::Accuracy) ==
+          "About 2 points more a month, and it could be none.");
+    CHECK(trendInWords(Trend{1.1, 1, 1.2, 20}, Figure::Accuracy) == "About 1 point more a month.");
+    CHECK(trendInWords(Trend{-3, -4, -2, 20}, Figure::Accuracy) == "About 3 points less a month.");
+    CHECK(trendInWords(Trend{0.05, 0.02, 0.08, 20}, Figure::CountLength) ==
+          "About 0.05 s more a month.");
+    CHECK(trendInWords(Trend{1, 0.5, 1.5, 20}, Figure::StrokePace) == "About 1 more a month.");
+    CHECK(trendInWords(Trend{0.1, -1, 1, 20}, Figure::Accuracy) == "No trend: it stays as it is.");
+}
+
+TEST_CASE("A change is called more than chance once in twenty when nothing changed")
+{
+    std::mt19937 engine(9);
+    std::normal_distribution<double> chance(85, 4);
+    int called = 0;
+    constexpr int persons = 1000;
+    for (int i = 0; i < persons; ++i) {
+        std::vector<Sitting> earlier;
+        for (int day = 5; day > 0; --day) earlier.push_back(sittingOn(day, chance(engine)));
+        const auto changes = changesOf(sittingOn(9, chance(engine)), earlier);
+        REQUIRE_FALSE(changes.empty());
+        called += changes.front().isMoreThanChance();
+    }
+    CHECK(called < 0.08 * persons);
+    CHECK(called > 0.01 * persons);
+}
+
+TEST_CASE("A sitting is held against the last five of the ones that count, and may be the best")
+{
+    std::vector<Sitting> earlier;
+    for (int day = 20; day > 0; day -= 2) earlier.push_back(sittingOn(day, day > 10 ? 88 : 40));
+    earlier[0].words.leftOut = "the kettle";
+    earlier[0].accuracy = 99;
+    const auto changes = changesOf(sittingOn(22, 97), earlier);
+    const auto accuracy = std::find_if(changes.begin(), changes.end(), [](const Change& c) {
+        return c.figure == Figure::Accuracy;
+    });
+    REQUIRE(accuracy != changes.end());
+    CHECK(accuracy->comparedWith == 5);
+    CHECK(accuracy->before == Approx((4 * 88 + 40) / 5.0));
+    CHECK(accuracy->isBest);
+    CHECK(changeInWords(Change{Figure::Accuracy, 97, 88, 5, 3, true}) ==
+          "Accuracy 97 of 100, lately 88: more than chance would make it, and the best so far.");
+    CHECK(changeInWords(Change{Figure::CountLength, 1.21, 1.2, 5, 0.05, false}) ==
+          "Length of a count 1.21 s, lately 1.20 ± 0.05: as usual.");
+    CHECK(changesOf(sittingOn(22, 97), {earlier[1], earlier[2]}).empty());
+}
+
+TEST_CASE("The best sitting is one that counts; less wandering of a hum is better")
+{
+    auto sittings = weeks(30, 0.5, 0, 1);
+    CHECK(bestOf(sittings, Figure::Accuracy)->sitting == sittings.front().id);
+    sittings.front().words.leftOut = "somebody else";
+    CHECK(bestOf(sittings, Figure::Accuracy)->sitting == sittings[1].id);
+    for (std::size_t i = 0; i < sittings.size(); ++i)
+        sittings[i].humWanderCents = 10 + static_cast<double>(i);
+    CHECK(bestOf(sittings, Figure::HumSteadiness)->sitting == sittings[1].id);
+    CHECK_FALSE(bestOf(sittings, Figure::Strokes));
+    CHECK(figuresIn(sittings) ==
+          std::vector<Figure>{Figure::Accuracy, Figure::Minutes, Figure::HumSteadiness});
+}

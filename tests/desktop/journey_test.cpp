@@ -1,0 +1,249 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// Weeks of practice in the real window, and one sitting looked back on, by keys and by mouse.
+#include "desktop/journey/journey_chart.hpp"
+#include "desktop/journey/journey_page.hpp"
+#include "desktop/reflect/feel_line.hpp"
+#include "desktop/reflect/reflect_page.hpp"
+#include "desktop/reflect/week_list.hpp"
+#include "tests/desktop/prepare.hpp"
+
+#include <QCheckBox>
+#include <QClipboard>
+#include <QDialog>
+#include <QInputDialog>
+#include <QPlainTextEdit>
+#include <QUndoStack>
+
+using namespace layakari;
+
+namespace {
+
+const Plan& square() { return findPreset("square-4")->plan; }
+const Plan& even() { return findPreset("even-4-4")->plan; }
+
+// Eight weeks of a person whose accuracy climbs from 80 to 96.
+class Weeks : public Prepare {
+public:
+    Weeks()
+    {
+        add("Ingrid Solvang");
+        for (int ago = 56; ago >= 0; ago -= 4) practise(square(), 96 - 16.0 * ago / 56, ago);
+    }
+    JourneyChart* chart() { return find<JourneyChart>("journeyChart"); }
+    void toJourney() { key(Qt::Key_5); }
+    void toReflect() { key(Qt::Key_4); }
+    Sitting latest() { return journal().sittings(person(), 1)->front(); }
+    std::vector<Sitting> all() { return *journal().sittings(person(), 1000); }
+    void choose(const char* box, const QString& text)
+    {
+        auto* combo = find<QComboBox>(box);
+        const int at = combo->findText(text);
+        REQUIRE(at >= 0);
+        combo->setCurrentIndex(at);
+        emit combo->activated(at);
+    }
+};
+
+// Answers the next dialog that opens.
+template <class Dialog, class Answer>
+void answer(Answer with)
+{
+    auto* timer = new QTimer;
+    QObject::connect(timer, &QTimer::timeout, [timer, with] {
+        for (QWidget* top : QApplication::topLevelWidgets())
+            if (auto* dialog = qobject_cast<Dialog*>(top); dialog && dialog->isVisible()) {
+                timer->deleteLater();
+                with(dialog);
+                return;
+            }
+    });
+    timer->start(50);
+}
+
+} // namespace
+
+TEST_CASE("A journey says its trend, its days and its best")
+{
+    Weeks w;
+    w.toJourney();
+    CHECK(w.says("journeySentence") == "Accuracy: About 9 points more a month.");
+    CHECK_THAT(w.says("journeyFacts"), Catch::Contains("15 sittings on 15 days"));
+    CHECK_THAT(w.says("journeyFacts"), Catch::Contains("best 96 of 100 on 25 Nov 2026"));
+    CHECK(w.window.windowTitle() == "Journey – Layakari");
+}
+
+TEST_CASE("Points are chosen by arrow keys and by a click, and Enter looks back on that sitting")
+{
+    Weeks w;
+    w.toJourney();
+    w.key(Qt::Key_Left); // the latest
+    CHECK(w.chart()->chosen() == w.latest().id);
+    w.key(Qt::Key_Left);
+    CHECK(w.chart()->chosen() == w.all()[1].id);
+    w.key(Qt::Key_Home);
+    CHECK(w.chart()->chosen() == w.all().back().id);
+    const auto place = w.chart()->placeOf(w.all()[5].id);
+    REQUIRE(place);
+    QTest::mouseClick(w.chart()->childAt(place->toPoint()), Qt::LeftButton, {}, place->toPoint());
+    CHECK(w.chart()->chosen() == w.all()[5].id);
+    CHECK_THAT(w.says("journeyChosen"), Catch::Contains("Square"));
+    w.key(Qt::Key_Return);
+    CHECK(w.find<ReflectPage>("reflectPage")->isVisible());
+    CHECK(w.window.reflectPage()->sitting() == w.all()[5].id);
+}
+
+TEST_CASE("A sitting that is left out with a reason does not count, and Ctrl+Z lets it count again")
+{
+    Weeks w;
+    w.toJourney();
+    w.key(Qt::Key_End);
+    answer<QInputDialog>([](QInputDialog* dialog) {
+        dialog->setTextValue("the dog barked");
+        dialog->accept();
+    });
+    w.click("journeyLeaveOut");
+    CHECK(w.latest().words.leftOut == "the dog barked");
+    CHECK_THAT(w.says("journeyFacts"), !Catch::Contains("best 96"));
+    CHECK_THAT(w.says("journeyChosen"), Catch::Contains("does not count: the dog barked"));
+    w.key(Qt::Key_Z, Qt::ControlModifier);
+    CHECK(w.latest().words.leftOut.empty());
+    CHECK_THAT(w.says("journeyFacts"), Catch::Contains("best 96"));
+    // And a change of mind while asked leaves all as it was.
+    answer<QInputDialog>([](QInputDialog* dialog) { dialog->reject(); });
+    w.click("journeyLeaveOut");
+    CHECK(w.latest().words.leftOut.empty());
+}
+
+TEST_CASE("One plan among several, and somebody else beside")
+{
+    Weeks w;
+    w.practise(even(), 70, 3);
+    const Id ingrid = w.person();
+    w.add("Torvald Enge");
+    w.practise(square(), 60, 9);
+    w.window.desk()->choosePerson(ingrid);
+    w.toJourney();
+    CHECK_THAT(w.says("journeyFacts"), Catch::Contains("16 sittings"));
+    w.choose("journeyPractice", QString::fromStdString(even().name));
+    CHECK_THAT(w.says("journeyFacts"), Catch::Contains("One sitting, on 22 Nov 2026"));
+    CHECK(w.says("journeySentence") == "Accuracy: Too few sittings yet for a trend.");
+    w.choose("journeyBeside", "Torvald Enge");
+    CHECK_THAT(w.says("journeyFacts"), Catch::Contains("Torvald Enge has not practised this"));
+    w.choose("journeyPractice", QString::fromStdString(square().name));
+    CHECK_THAT(w.says("journeyFacts"), Catch::Contains("open diamonds: Torvald Enge"));
+    w.choose("journeyFigure", "Minutes practised");
+    CHECK_THAT(w.says("journeyFacts"), Catch::Contains("usually 2.0 min"));
+}
+
+TEST_CASE("Nobody, and somebody without sittings, are told what to do first")
+{
+    Prepare w;
+    w.key(Qt::Key_5);
+    CHECK_THAT(w.says("journeyEmpty"), Catch::Contains("press 1"));
+    w.key(Qt::Key_4);
+    CHECK_THAT(w.says("reflectSentence"), Catch::Contains("press 1"));
+    w.add("Ingrid Solvang");
+    CHECK_THAT(w.says("reflectSentence"), Catch::Contains("Ingrid Solvang has no sittings yet"));
+    w.key(Qt::Key_5);
+    CHECK_THAT(w.says("journeyEmpty"), Catch::Contains("Ingrid Solvang has no sittings yet"));
+}
+
+TEST_CASE("What was said of a sitting is kept as it is said, and each step can be taken back")
+{
+    Weeks w;
+    w.toReflect();
+    const SittingWords before = w.latest().words;
+    auto* after = w.find<FeelLine>("feelAfter");
+    after->setFocus();
+    w.key(Qt::Key_Right);
+    w.key(Qt::Key_Right);
+    CHECK(w.latest().words.feelAfter == 6);
+    QTest::mouseClick(w.find<FeelLine>("feelBefore"), Qt::LeftButton, {},
+                      QPoint(66, after->height() / 2));
+    CHECK(w.latest().words.feelBefore == 0);
+    w.find<QLineEdit>("feelWords")->setFocus();
+    w.type("lighter");
+    w.key(Qt::Key_Return);
+    CHECK(w.latest().words.feel == "lighter");
+    w.find<QCheckBox>("complaint-dizzy")->click();
+    CHECK(w.latest().words.complaints == std::vector<std::string>{"dizzy"});
+    // Dizziness is answered at once, and with the doctor.
+    CHECK(w.says("reflectAdvice") == "Ease off a little.");
+    CHECK_THAT(w.says("reflectReason"), Catch::Contains("ask your doctor"));
+    w.find<QPlainTextEdit>("sittingNote")->setFocus();
+    w.type("window open");
+    w.find<FeelLine>("feelAfter")->setFocus();
+    CHECK(w.latest().words.note == "window open");
+    w.key(Qt::Key_Backspace);
+    CHECK_FALSE(w.latest().words.feelAfter);
+    while (w.window.desk()->undoStack()->canUndo() && w.latest().words != before)
+        w.key(Qt::Key_Z, Qt::ControlModifier);
+    CHECK(w.latest().words == before);
+    CHECK_FALSE(w.find<QCheckBox>("complaint-dizzy")->isChecked());
+}
+
+TEST_CASE("Sittings are stepped through; what changed by more than chance stands out")
+{
+    Prepare w;
+    w.add("Ingrid Solvang");
+    for (int ago = 9; ago > 3; --ago) w.practise(square(), ago % 2 ? 80 : 81, ago);
+    w.practise(square(), 95, 1);
+    w.key(Qt::Key_4);
+    CHECK(w.says("reflectChanges") ==
+          "Accuracy 95 of 100, lately 81: more than chance would make it, and the best so far.");
+    w.key(Qt::Key_PageUp);
+    CHECK_THAT(w.says("reflectTitle"), Catch::Contains("Saturday 21 November"));
+    CHECK_THAT(w.says("reflectChanges"), Catch::Contains("Nothing changed by more than chance"));
+    w.key(Qt::Key_PageDown);
+    CHECK_THAT(w.says("reflectTitle"), Catch::Contains("Tuesday 24 November"));
+    CHECK_FALSE(w.find<QPushButton>("reflectLater")->isEnabled());
+}
+
+TEST_CASE("This week's people are listed, who complains first, and a click looks at them")
+{
+    Weeks w;
+    const Id ingrid = w.person();
+    const Id torvald = w.add("Torvald Enge");
+    w.practise(square(), 60, 2);
+    SittingWords words;
+    words.complaints = {"dizzy"};
+    REQUIRE(w.journal().saveSittingWords(w.latest().id, words).has_value());
+    w.add("Somebody long ago");
+    w.practise(square(), 60, 30);
+    w.window.desk()->choosePerson(ingrid);
+    w.toReflect();
+    auto* week = w.find<WeekList>("weekList");
+    REQUIRE(week->count() == 2);
+    CHECK_THAT(week->item(0)->text().toStdString(),
+               Catch::Contains("Torvald Enge") && Catch::Contains("said: dizzy"));
+    QTest::mouseClick(week->viewport(), Qt::LeftButton, {},
+                      week->visualItemRect(week->item(0)).center());
+    CHECK(w.person() == torvald);
+    CHECK(w.find<QCheckBox>("complaint-dizzy")->isChecked());
+}
+
+TEST_CASE("A reply is composed from the facts, changed and copied")
+{
+    Prepare w;
+    w.add("Ingrid Solvang");
+    w.use("square-4");
+    w.window.handIn(practice("square.flac"), square());
+    w.waitForRow();
+    w.key(Qt::Key_4);
+    answer<QDialog>([](QDialog* dialog) {
+        auto* text = dialog->findChild<QPlainTextEdit*>("replyText");
+        CHECK_THAT(text->toPlainText().toStdString(),
+                   Catch::StartsWith("Dear Ingrid,") &&
+                       Catch::Contains("4 cycles of 4 : 4 : 4 : 4"));
+        text->appendPlainText("See you on Monday.");
+        QTest::mouseClick(dialog->findChild<QPushButton*>("replyCopy"), Qt::LeftButton);
+    });
+    w.click("reflectReply");
+    CHECK_THAT(QGuiApplication::clipboard()->text().toStdString(),
+               Catch::EndsWith("See you on Monday."));
+    // And the way back to the sound.
+    w.click("reflectOpen");
+    w.waitForRow();
+    CHECK(w.staff()->isVisible());
+}
