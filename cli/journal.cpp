@@ -1,9 +1,14 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "cli/commands.hpp"
 #include "cli/terminal.hpp"
+#include "core/intake/readers.hpp"
 #include "core/simulate/demo_club.hpp"
 
+#include <array>
+#include <condition_variable>
+#include <cstdio>
 #include <ctime>
+#include <deque>
 
 namespace layakari::cli {
 
@@ -36,6 +41,90 @@ int fillDemo(const std::string& folder)
     return Done;
 }
 
+// Reads what was handed in and what waits since an earlier time, on all cores; keeps it from here.
+class HandIn {
+public:
+    explicit HandIn(Journal& journal) : m_journal(journal) {}
+
+    Result<int> run()
+    {
+        const auto all = m_journal.handedIn();
+        if (!all) return fail(all.error());
+        Readers readers([this](const ReadOrder& order, const ReadIn& read) { take(order, read); },
+                        [](Id, double) {});
+        std::size_t left = 0;
+        for (const Handed& handed : *all) {
+            if (handed.state != Handed::State::Waiting) continue;
+            auto order = orderFor(m_journal, handed);
+            if (!order) return fail(order.error());
+            readers.add(*std::move(order));
+            ++left;
+        }
+        const std::stop_token stop = stopOnInterrupt();
+        const std::stop_callback onStop(stop, [&readers] { readers.stop(); });
+        int failed = 0;
+        while (left > 0 && !stop.stop_requested()) {
+            const auto [order, read] = next();
+            const auto kept = keepRead(m_journal, order, read);
+            if (!kept) return fail(kept.error());
+            failed += kept->state == Handed::State::Failed;
+            tell(*kept);
+            --left;
+        }
+        return failed;
+    }
+
+private:
+    using Done = std::pair<ReadOrder, ReadIn>;
+
+    Journal& m_journal;
+    std::mutex m_mutex;
+    std::condition_variable m_arrived;
+    std::deque<Done> m_done;
+
+    void take(const ReadOrder& order, const ReadIn& read)
+    {
+        {
+            const std::lock_guard lock(m_mutex);
+            m_done.emplace_back(order, read);
+        }
+        m_arrived.notify_one();
+    }
+
+    Done next()
+    {
+        std::unique_lock lock(m_mutex);
+        m_arrived.wait(lock, [this] { return !m_done.empty(); });
+        Done done = std::move(m_done.front());
+        m_done.pop_front();
+        return done;
+    }
+
+    static void tell(const Handed& handed)
+    {
+        static constexpr std::array states{"waiting", "kept", "known", "failed"};
+        std::printf("%-7s %s: %s\n", states[static_cast<std::size_t>(handed.state)],
+                    handed.file.c_str(), handed.words.c_str());
+        std::fflush(stdout);
+    }
+};
+
+int handIn(const std::string& folder, const std::vector<std::string>& paths)
+{
+    auto journal = Journal::open(folder);
+    if (!journal) {
+        complain(journal.error().message());
+        return exitFor(journal.error());
+    }
+    auto taken = takeIn(*journal, {paths.begin(), paths.end()}, localToday());
+    const auto failed = taken ? HandIn(*journal).run() : fail(taken.error());
+    if (!failed) {
+        complain(failed.error().message());
+        return exitFor(failed.error());
+    }
+    return *failed == 0 ? Done : CannotRead;
+}
+
 } // namespace
 
 void addJournal(CLI::App& app, std::function<int()>& run)
@@ -48,6 +137,12 @@ void addJournal(CLI::App& app, std::function<int()>& run)
         "fill-demo", "Fill a journal with an invented rowing club and its simulated recordings");
     demo->add_option("--data", *folder, "The journal's folder")->required();
     demo->callback([folder, &run] { run = [folder] { return fillDemo(*folder); }; });
+    auto paths = std::make_shared<std::vector<std::string>>();
+    CLI::App* hand = journal->add_subcommand(
+        "hand-in", "Read recordings, or all in a folder, and keep them as sittings");
+    hand->add_option("--data", *folder, "The journal's folder")->required();
+    hand->add_option("PATH", *paths, "Recordings and folders; none to go on with those that wait");
+    hand->callback([folder, paths, &run] { run = [=] { return handIn(*folder, *paths); }; });
 }
 
 } // namespace layakari::cli

@@ -76,7 +76,17 @@ public:
     Result<std::vector<Sitting>> sittingsOfPlan(Id person, const Plan& plan, int most) const;
     /// The sitting that was kept of a recording, by its bytes.
     Result<std::optional<Sitting>> sittingOfRecording(Id person, const std::string& sha256) const;
+    /// Any sitting of these bytes, whoever's it is.
+    Result<std::optional<Sitting>> sittingOfContent(const std::string& sha256) const;
     Result<std::optional<std::string>> readingOf(Id sitting) const;
+
+    // Recordings that were handed in together, in the order in which they were.
+    Result<std::vector<Handed>> handedIn() const;
+    /// Adds (`id` 0) or changes; returns the id.
+    Result<Id> saveHanded(const Handed& handed);
+    /// Forgets one, or with `id` 0 all that are no longer waiting. Sittings stay.
+    Result<void> forgetHanded(Id id);
+
     /// For each person the number of sittings and the day of the last one.
     struct Activity {
         Id person = 0;

@@ -237,6 +237,16 @@ Result<std::optional<Sitting>> Journal::sittingOfRecording(Id person,
     });
 }
 
+Result<std::optional<Sitting>> Journal::sittingOfContent(const std::string& sha256) const
+{
+    return m_store->guarded([&]() -> std::optional<Sitting> {
+        SQLite::Statement query(m_store->db, std::string(sittingColumns) + "WHERE sha256 = ?1");
+        query.bind(1, sha256);
+        const std::vector<Sitting> found = sittingsFrom(query);
+        return found.empty() ? std::nullopt : std::optional(found.front());
+    });
+}
+
 Result<std::optional<std::string>> Journal::readingOf(Id sitting) const
 {
     return m_store->guarded([&]() -> std::optional<std::string> {

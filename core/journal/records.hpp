@@ -115,4 +115,22 @@ struct Sitting {
     bool operator==(const Sitting&) const = default;
 };
 
+/// A recording that was handed in among others and is to be read, or what became of it.
+struct Handed {
+    enum class State {
+        Waiting,
+        Kept,   ///< a sitting of the person
+        Known,  ///< its content was there already
+        Failed, ///< cannot be read; `words` say why
+    };
+    Id id = 0;
+    std::string file;
+    std::optional<Id> person; ///< nothing: somebody has to say whose it is
+    std::optional<Id> planVersion;
+    State state = State::Waiting;
+    std::string words; ///< how it was matched, or what went wrong
+    std::optional<Id> sitting;
+    bool operator==(const Handed&) const = default;
+};
+
 } // namespace layakari

@@ -108,6 +108,15 @@ ALTER TABLE sitting ADD COLUMN feel_after INTEGER;
 ALTER TABLE sitting ADD COLUMN feel_words TEXT NOT NULL DEFAULT '';
 ALTER TABLE sitting ADD COLUMN note TEXT NOT NULL DEFAULT '';
 ALTER TABLE sitting ADD COLUMN left_out TEXT NOT NULL DEFAULT '';
+CREATE TABLE intake (
+    id INTEGER PRIMARY KEY,
+    file TEXT NOT NULL,
+    person INTEGER REFERENCES person ON DELETE CASCADE,
+    plan_version INTEGER REFERENCES plan_version,
+    state INTEGER NOT NULL,
+    words TEXT NOT NULL DEFAULT '',
+    sitting INTEGER REFERENCES sitting ON DELETE SET NULL);
+CREATE INDEX sitting_by_content ON sitting (sha256);
 )sql";
 
 constexpr std::array steps{peopleAndPlans, laddersCoursesSittings, feelAndFigures};

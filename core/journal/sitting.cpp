@@ -48,6 +48,16 @@ void takeFigures(Sitting& sitting, const Reading& reading)
         });
 }
 
+Result<void> learnBreath(Journal& journal, Id id, const BreathProfile& heard)
+{
+    auto person = journal.person(id);
+    if (!person) return fail(person.error());
+    if (!*person) return {};
+    const auto known = parseProfile((*person)->breathProfile, (*person)->name);
+    (*person)->breathProfile = profileToJson(known ? merged(*known, heard) : heard);
+    return journal.savePerson(**person).map([](Id) {});
+}
+
 Sitting sittingFrom(const Reading& reading, Id person, Id planVersion, std::int64_t startedAt,
                     Day day)
 {

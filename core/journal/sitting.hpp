@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "core/journal/records.hpp"
+#include "core/journal/journal.hpp"
 #include "core/reading/reading.hpp"
 
 namespace layakari {
@@ -10,6 +10,10 @@ namespace layakari {
 /// percentage.
 Sitting sittingFrom(const Reading& reading, Id person, Id planVersion, std::int64_t startedAt,
                     Day day);
+
+/// Adds what one recording told to what is known of a person's breath. One that is kept but cannot
+/// be read is as good as none.
+Result<void> learnBreath(Journal& journal, Id person, const BreathProfile& heard);
 
 /// Fills in the figures of `sitting` that its reading gives.
 void takeFigures(Sitting& sitting, const Reading& reading);

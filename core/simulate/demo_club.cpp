@@ -316,13 +316,8 @@ private:
         sitting.words.feelAfter = recording.practice.feelAfter;
         if (auto saved = m_journal.saveSitting(sitting, readingToJson(made.reading)); !saved)
             return fail(saved.error());
-        auto person = m_journal.person(recording.person);
-        if (!person) return fail(person.error());
-        if (!*person || !made.profile) return {};
-        const auto known = parseProfile((*person)->breathProfile, (*person)->name);
-        (*person)->breathProfile =
-            profileToJson(known ? merged(*known, *made.profile) : *made.profile);
-        return m_journal.savePerson(**person).map([](Id) {});
+        if (!made.profile) return {};
+        return learnBreath(m_journal, recording.person, *made.profile);
     }
 
     Result<void> makeAll()

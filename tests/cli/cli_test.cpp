@@ -9,6 +9,7 @@
 #include <catch2/catch.hpp>
 #include <cmath>
 #include <nlohmann/json.hpp>
+#include <set>
 #include <sys/stat.h>
 #include <sys/wait.h>
 #include <unistd.h>
@@ -294,10 +295,11 @@ TEST_CASE("The demo club is filled once: five people with their sittings; the ne
     REQUIRE(run(folder, "journal fill-demo --data club").exit == 0);
     const auto journal = Journal::open(folder / "club");
     REQUIRE(journal.has_value());
-    CHECK(journal->people()->size() == 5);
+    const auto people = journal->people();
+    CHECK(people->size() == 5);
     const auto sittings = *journal->sittings(0, 1000);
     CHECK(sittings.size() > 100);
-    for (const Person& person : *journal->people()) {
+    for (const Person& person : *people) {
         const auto own = *journal->sittings(person.id, 1000);
         INFO(person.name);
         CHECK(own.front().day - own.back().day > std::chrono::days(40));
@@ -312,6 +314,73 @@ TEST_CASE("The demo club is filled once: five people with their sittings; the ne
     CHECK(run(folder, "journal fill-demo --data club").exit == 0);
     CHECK(std::filesystem::last_write_time(folder / "club" / "recordings") == before);
     CHECK(journal->sittings(0, 1000)->size() == sittings.size());
+}
+
+TEST_CASE("Killed at any moment while thirty recordings are handed in, none is lost or doubled")
+{
+    const TemporaryFolder folder;
+    std::filesystem::create_directories(folder / "inbox/Runa Vestlid");
+    for (int i = 0; i < 30; ++i) {
+        // A few seconds of breath each: what is tested is the keeping.
+        Temperament who;
+        who.settleBreaths = 0;
+        who.afterBreaths = 0;
+        who.ownCountS = 0.5;
+        const std::string name = "square " + std::to_string(i) + ".flac";
+        simulateTo(folder / "inbox/Runa Vestlid" / name, "square-4", who,
+                   900 + static_cast<std::uint64_t>(i));
+    }
+    {
+        auto journal = Journal::open(folder / "club");
+        Person runa;
+        runa.name = "Runa Vestlid";
+        REQUIRE(journal->savePerson(runa).has_value());
+    }
+    int kills = 0;
+    std::string paths = "inbox";
+    for (unsigned round = 0; round < 60; ++round) {
+        // Later and later, so that the first come before anything is kept.
+        const Run killed = run(folder, "journal hand-in --data club " + paths,
+                               "timeout -s KILL 0." + std::to_string(1 + round % 9) + " ");
+        if (killed.exit == 0) break;
+        ++kills;
+        const auto journal = Journal::open(folder / "club");
+        REQUIRE(journal.has_value());
+        if (journal->handedIn()->size() == 30) paths = "";
+    }
+    CHECK(kills > 3);
+    const Run rest = run(folder, "journal hand-in --data club inbox");
+    CHECK(rest.exit == 0);
+    const auto journal = Journal::open(folder / "club");
+    const auto sittings = *journal->sittings(0, 100);
+    CHECK(sittings.size() == 30);
+    std::set<std::string> contents;
+    for (const Sitting& sitting : sittings) contents.insert(sitting.sha256);
+    CHECK(contents.size() == 30);
+    const auto handedIn = journal->handedIn();
+    for (const Handed& handed : *handedIn) {
+        INFO(handed.file << ": " << handed.words);
+        CHECK((handed.state == Handed::State::Kept || handed.state == Handed::State::Known));
+    }
+}
+
+TEST_CASE("A hand-in that cannot be read is told with its reason, and the others are kept")
+{
+    const TemporaryFolder folder;
+    {
+        auto journal = Journal::open(folder / "club");
+        Person runa;
+        runa.name = "Runa Vestlid";
+        REQUIRE(journal->savePerson(runa).has_value());
+    }
+    std::filesystem::create_directories(folder / "in");
+    std::filesystem::copy_file(practice() / "monday.flac", folder / "in/monday.flac");
+    writeText(folder / "in/broken.m4a", "only words");
+    const Run told = run(folder, "journal hand-in --data club in");
+    CHECK(told.exit == 3);
+    CHECK_THAT(told.out, Catch::Contains("failed  ") && Catch::Contains("broken.m4a") &&
+                             Catch::Contains("kept    ") && Catch::Contains("monday.flac"));
+    CHECK(run(folder, "journal hand-in --data club").out.empty());
 }
 
 TEST_CASE("A journal that cannot be opened is said in one line")
