@@ -66,10 +66,10 @@ bool choosePerson(MainWindow& window, const QString& name)
 
 bool openView(MainWindow& window, const QString& name)
 {
-    static const QStringList names{QStringLiteral("today"),   QStringLiteral("plans"),
-                                   QStringLiteral("ladders"), QStringLiteral("course"),
-                                   QStringLiteral("people"),  QStringLiteral("school"),
-                                   QStringLiteral("editor")};
+    static const QStringList names{QStringLiteral("today"),     QStringLiteral("plans"),
+                                   QStringLiteral("ladders"),   QStringLiteral("course"),
+                                   QStringLiteral("people"),    QStringLiteral("school"),
+                                   QStringLiteral("handed-in"), QStringLiteral("editor")};
     if (name == QStringLiteral("reflect") || name == QStringLiteral("journey")) {
         window.goTo(name == QStringLiteral("reflect") ? BreathLine::reflectPlace
                                                       : BreathLine::journeyPlace);
@@ -133,7 +133,7 @@ int main(int argc, char** argv)
     const QCommandLineOption view(
         QStringLiteral("view"),
         QStringLiteral("Open this: today, plans, editor, ladders, course, people, school, "
-                       "reflect, journey."),
+                       "handed-in, reflect, journey."),
         QStringLiteral("NAME"));
     const QCommandLineOption person(
         QStringLiteral("person"),

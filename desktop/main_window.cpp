@@ -147,6 +147,11 @@ void MainWindow::openJournal(const std::filesystem::path& dataFolder, JournalDes
     m_reflect = new ReflectPage(m_desk, this);
     m_journey = new JourneyPage(m_desk, this);
     connect(m_prepare, &PreparePage::handInWanted, this, &MainWindow::askForHandIn);
+    connect(m_prepare, &PreparePage::sittingWanted, this, [this](Id person, Id sitting) {
+        m_desk->choosePerson(person);
+        m_reflect->showSitting(sitting);
+        goTo(BreathLine::reflectPlace);
+    });
     connect(m_journey, &JourneyPage::sittingWanted, this, [this](Id sitting) {
         m_reflect->showSitting(sitting);
         goTo(BreathLine::reflectPlace);
@@ -238,7 +243,7 @@ void MainWindow::keepHandIn()
         const auto known = profileOfPerson(m_handIn->person);
         m_desk->keepProfile(m_handIn->person, known ? merged(*known, *heard) : *heard);
     }
-    m_read->note(tr("Kept as a sitting of %1.").arg(m_handIn->name));
+    m_read->note(tr("Kept as a sitting of %1. Press 4 to look back on it.").arg(m_handIn->name));
 }
 
 std::optional<BreathProfile> MainWindow::profileOfPerson(Id id)
@@ -444,6 +449,13 @@ void MainWindow::dropEvent(QDropEvent* event)
 // look at.
 bool MainWindow::takeAtPrepare(const QStringList& files)
 {
+    // Several recordings, or a folder of them, are handed in together wherever they are dropped.
+    const bool isFolder = files.size() == 1 && QFileInfo(files.first()).isDir();
+    if (m_prepare && m_desk->person() && (isFolder || files.size() > 1)) {
+        goTo(BreathLine::preparePlace);
+        m_prepare->handInAll(files);
+        return true;
+    }
     if (!m_prepare || m_pages->currentWidget() != m_prepare || files.size() != 1) return false;
     const QString& file = files.first();
     if (file.endsWith(QStringLiteral(".json"), Qt::CaseInsensitive)) {

@@ -43,6 +43,13 @@ std::int64_t writtenAt(const fs::path& file)
     return std::chrono::duration_cast<std::chrono::seconds>(system.time_since_epoch()).count();
 }
 
+// Without the file: that is said beside it.
+std::string reasonOf(const Error& error)
+{
+    return (error.place.empty() ? "" : error.place + ": ") + error.cause +
+           (error.tryThis.empty() ? "" : "; " + error.tryThis);
+}
+
 Result<Handed> saved(Journal& journal, Handed handed)
 {
     const auto id = journal.saveHanded(handed);
@@ -86,7 +93,7 @@ Result<int> takeIn(Journal& journal, const std::vector<fs::path>& paths, Day tod
         auto match = matchRecording(journal, file, today);
         if (!match) {
             handed.state = Handed::State::Failed;
-            handed.words = match.error().message();
+            handed.words = reasonOf(match.error());
         } else {
             handed.person = match->person;
             handed.words = match->why;
@@ -157,7 +164,7 @@ Result<Handed> keepRead(Journal& journal, const ReadOrder& order, const ReadIn& 
     };
     if (!read.reading) {
         if (read.reading.error().code == ErrorCode::Cancelled) return handed;
-        return ended(Handed::State::Failed, read.reading.error().message());
+        return ended(Handed::State::Failed, reasonOf(read.reading.error()));
     }
     if (!read.reading->heardBreathing())
         return ended(Handed::State::Failed,

@@ -26,7 +26,7 @@ public:
     Journal& operator=(Journal&&) noexcept;
     ~Journal();
 
-    static constexpr int newestVersion = 3;
+    static constexpr int newestVersion = 4;
 
     // People. Names need not differ; an empty one is refused with BadArgument.
     Result<std::vector<Person>> people(bool withArchived = false) const;

@@ -136,7 +136,8 @@ Result<Id> Journal::saveSitting(const Sitting& sitting, const std::string& readi
 Result<void> Journal::takeLaterFigures()
 {
     constexpr const char* key = "figures_of_version";
-    if (setting(key) == std::to_string(newestVersion)) return {};
+    constexpr const char* latest = "3"; // of the journal's versions, the last that has more figures
+    if (setting(key) == latest) return {};
     return m_store->inTransaction([&] {
         SQLite::Database& db = m_store->db;
         SQLite::Statement all(db, std::string(sittingColumns));
@@ -163,7 +164,7 @@ Result<void> Journal::takeLaterFigures()
         }
         SQLite::Statement done(db, "INSERT OR REPLACE INTO setting VALUES (?, ?)");
         done.bind(1, key);
-        done.bind(2, std::to_string(newestVersion));
+        done.bind(2, latest);
         done.exec();
     });
 }

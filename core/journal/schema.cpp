@@ -108,6 +108,9 @@ ALTER TABLE sitting ADD COLUMN feel_after INTEGER;
 ALTER TABLE sitting ADD COLUMN feel_words TEXT NOT NULL DEFAULT '';
 ALTER TABLE sitting ADD COLUMN note TEXT NOT NULL DEFAULT '';
 ALTER TABLE sitting ADD COLUMN left_out TEXT NOT NULL DEFAULT '';
+)sql";
+
+constexpr std::string_view handedIn = R"sql(
 CREATE TABLE intake (
     id INTEGER PRIMARY KEY,
     file TEXT NOT NULL,
@@ -119,7 +122,7 @@ CREATE TABLE intake (
 CREATE INDEX sitting_by_content ON sitting (sha256);
 )sql";
 
-constexpr std::array steps{peopleAndPlans, laddersCoursesSittings, feelAndFigures};
+constexpr std::array steps{peopleAndPlans, laddersCoursesSittings, feelAndFigures, handedIn};
 
 } // namespace
 

@@ -1,9 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "desktop/prepare/prepare_page.hpp"
 
+#include "desktop/desk/intake_desk.hpp"
 #include "desktop/desk/journal_desk.hpp"
 #include "desktop/desk/undo_keys.hpp"
 #include "desktop/prepare/course_view.hpp"
+#include "desktop/prepare/hand_in_view.hpp"
 #include "desktop/prepare/ladders_view.hpp"
 #include "desktop/prepare/people_view.hpp"
 #include "desktop/prepare/plan_editor.hpp"
@@ -31,7 +33,9 @@ PreparePage::PreparePage(JournalDesk* desk, QWidget* parent)
       m_ladders(new LaddersView(desk, this)),
       m_course(new CourseView(desk, this)),
       m_people(new PeopleView(desk, this)),
-      m_school(new SchoolView(desk, this))
+      m_school(new SchoolView(desk, this)),
+      m_intake(new IntakeDesk(desk, this)),
+      m_handIn(new HandInView(desk, m_intake, this))
 {
     setObjectName(QStringLiteral("preparePage"));
     auto* places = new QHBoxLayout;
@@ -45,7 +49,8 @@ PreparePage::PreparePage(JournalDesk* desk, QWidget* parent)
     const Place all[] = {
         {tr("Today"), "toToday", m_today},       {tr("Plans"), "toPlans", m_plans},
         {tr("Ladders"), "toLadders", m_ladders}, {tr("Course"), "toCourse", m_course},
-        {tr("People"), "toPeople", m_people},    {tr("School"), "toSchool", m_school}};
+        {tr("People"), "toPeople", m_people},    {tr("School"), "toSchool", m_school},
+        {tr("Handed in"), "toHandIn", m_handIn}};
     for (const Place& place : all) {
         QPushButton* button = placeButton(place.name, place.objectName, this);
         const int at = m_stack->addWidget(place.view);
@@ -96,6 +101,8 @@ PreparePage::PreparePage(JournalDesk* desk, QWidget* parent)
     connect(m_plans, &PlansView::note, m_bar, &MessageBar::showNote);
     connect(m_ladders, &LaddersView::note, m_bar, &MessageBar::showNote);
     connect(m_course, &CourseView::note, m_bar, &MessageBar::showNote);
+    connect(m_handIn, &HandInView::note, m_bar, &MessageBar::showNote);
+    connect(m_handIn, &HandInView::sittingWanted, this, &PreparePage::sittingWanted);
     connect(m_desk, &JournalDesk::failed, m_bar, &MessageBar::showError);
     connect(m_desk, &JournalDesk::done, this, [this](const QString& what) {
         m_bar->showNote(tr("Done: %1. Ctrl+Z takes it back.").arg(what));
@@ -112,6 +119,13 @@ void PreparePage::showView(int view)
     m_stack->setCurrentIndex(view);
     m_bar->hide();
     focusView();
+}
+
+void PreparePage::handInAll(const QStringList& paths)
+{
+    showView(HandIn);
+    const int taken = m_intake->takeIn(paths);
+    if (taken == 0) m_bar->showNote(tr("Nothing new in it to read."));
 }
 
 void PreparePage::note(const QString& text) { m_bar->showNote(text); }

@@ -3,6 +3,8 @@
 
 #include "core/plan/plan.hpp"
 
+#include "core/journal/records.hpp"
+
 #include <QWidget>
 
 class QPushButton;
@@ -18,13 +20,15 @@ class PeopleView;
 class PlansView;
 class SchoolView;
 class TodayView;
+class HandInView;
+class IntakeDesk;
 
 /// The Prepare page: who, what today, may I, how much. Opens on today.
 class PreparePage : public QWidget {
     Q_OBJECT
 public:
-    enum View { Today, Plans, Ladders, Course, People, School };
-    static constexpr int viewCount = 6;
+    enum View { Today, Plans, Ladders, Course, People, School, HandIn };
+    static constexpr int viewCount = 7;
 
     explicit PreparePage(JournalDesk* desk, QWidget* parent = nullptr);
 
@@ -34,6 +38,8 @@ public:
     void note(const QString& text);
     PlansView* plans() const { return m_plans; }
     TodayView* today() const { return m_today; }
+    /// Takes in recordings and folders, to be read in the background.
+    void handInAll(const QStringList& paths);
 
 public slots:
     /// Saves what is being written.
@@ -43,6 +49,7 @@ public slots:
 
 signals:
     void handInWanted(const Plan& plan);
+    void sittingWanted(layakari::Id person, layakari::Id sitting);
 
 private:
     bool isEditing() const;
@@ -58,6 +65,8 @@ private:
     CourseView* m_course;
     PeopleView* m_people;
     SchoolView* m_school;
+    IntakeDesk* m_intake;
+    HandInView* m_handIn;
 };
 
 } // namespace layakari

@@ -57,6 +57,11 @@ QString styleSheetOf(const Theme& t)
         QTreeView::branch:selected { background: %2; }
         QListWidget::item { border-left: 4px solid transparent; padding-left: 6px; }
         QTreeView::item:selected { background: %2; color: %1; border-left: 4px solid %1; }
+        QTreeWidget { background: transparent; border: 0; outline: 0; }
+        QTreeWidget::item { padding: 5px 4px; color: %1; }
+        QTreeWidget::item:selected { background: %2; color: %1; }
+        QTreeWidget:focus { border-bottom: 2px solid %3; }
+        QHeaderView::section { background: transparent; color: %4; border: 0; border-bottom: 2px solid %3; padding: 4px; }
         QListWidget::item:selected { background: %2; color: %1; border-left: 4px solid %1; }
         QLineEdit, QPlainTextEdit, QAbstractSpinBox { background: %5; color: %1; border: 1px solid %3; border-radius: 3px;
             padding: 3px 6px; min-height: 22px; selection-background-color: %4; selection-color: %5; }

@@ -250,6 +250,7 @@ TEST_CASE("Figures that came with a later version are taken out of older reading
 {
     const TemporaryFolder folder;
     Reading reading;
+    reading.recording = {"memo.m4a", 80, 16000, 1, std::string(64, 'a')};
     reading.strokeRuns.resize(2);
     for (ReadStrokeRun& run : reading.strokeRuns)
         for (int i = 0; i < 36; ++i) {

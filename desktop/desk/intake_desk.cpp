@@ -1,0 +1,172 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "desktop/desk/intake_desk.hpp"
+
+#include "desktop/desk/journal_desk.hpp"
+
+#include <QDir>
+#include <QFileInfo>
+#include <algorithm>
+
+namespace layakari {
+
+namespace {
+
+constexpr const char* watchedKey = "watched_folder";
+// A file that has not grown for so long is there whole.
+constexpr int settleMs = 2000;
+
+} // namespace
+
+IntakeDesk::IntakeDesk(JournalDesk* desk, QObject* parent) : QObject(parent), m_desk(desk)
+{
+    m_readers = std::make_unique<Readers>(
+        [this](const ReadOrder& order, const ReadIn& read) {
+            QMetaObject::invokeMethod(
+                this, [this, order, read] { take(order, read); }, Qt::QueuedConnection);
+        },
+        [this](Id id, double fraction) {
+            QMetaObject::invokeMethod(
+                this,
+                [this, id, fraction] {
+                    if (const auto at = m_progress.find(id); at != m_progress.end()) {
+                        at->second = fraction;
+                        emit progressed(id);
+                    }
+                },
+                Qt::QueuedConnection);
+        });
+    m_settle.setSingleShot(true);
+    m_settle.setInterval(settleMs);
+    connect(&m_settle, &QTimer::timeout, this, &IntakeDesk::lookIntoWatched);
+    connect(&m_watcher, &QFileSystemWatcher::directoryChanged, this, [this] { m_settle.start(); });
+    reload();
+    goOn();
+    if (const auto folder = m_desk->journal().setting(watchedKey); folder && !folder->empty())
+        watch(QString::fromStdString(*folder));
+}
+
+IntakeDesk::~IntakeDesk() { m_readers.reset(); }
+
+void IntakeDesk::reload()
+{
+    if (auto all = m_desk->told(m_desk->journal().handedIn())) m_all = *std::move(all);
+    emit changed();
+}
+
+int IntakeDesk::takeIn(const QStringList& paths)
+{
+    std::vector<std::filesystem::path> files;
+    for (const QString& path : paths) files.emplace_back(path.toStdString());
+    const auto taken = m_desk->told(layakari::takeIn(m_desk->journal(), files, m_desk->today()));
+    reload();
+    goOn();
+    return taken.value_or(0);
+}
+
+void IntakeDesk::goOn()
+{
+    for (const Handed& handed : m_all) {
+        // Nobody's keeps waiting until somebody says whose it is.
+        if (handed.state != Handed::State::Waiting || !handed.person || m_progress.count(handed.id))
+            continue;
+        auto order = m_desk->told(orderFor(m_desk->journal(), handed));
+        if (!order) return;
+        m_progress[handed.id] = 0;
+        m_readers->add(*std::move(order));
+    }
+    emit changed();
+}
+
+void IntakeDesk::take(const ReadOrder& order, const ReadIn& read)
+{
+    m_progress.erase(order.handed.id);
+    // It may have been given to somebody else meanwhile: then it is read again for them.
+    const auto now = std::find_if(m_all.begin(), m_all.end(), [&](const Handed& handed) {
+        return handed.id == order.handed.id;
+    });
+    if (now == m_all.end() || *now != order.handed) return goOn();
+    const auto kept = m_desk->told(keepRead(m_desk->journal(), order, read));
+    reload();
+    if (kept && kept->state == Handed::State::Kept) emit m_desk->journalChanged();
+}
+
+std::optional<double> IntakeDesk::progressOf(Id handed) const
+{
+    const auto at = m_progress.find(handed);
+    return at == m_progress.end() ? std::nullopt : std::optional(at->second);
+}
+
+void IntakeDesk::assign(Id id, Id person, const std::optional<Plan>& plan)
+{
+    const auto at = std::find_if(m_all.begin(), m_all.end(),
+                                 [&](const Handed& handed) { return handed.id == id; });
+    if (at == m_all.end() || at->state == Handed::State::Kept) return;
+    Handed handed = *at;
+    handed.person = person;
+    handed.state = Handed::State::Waiting;
+    handed.words = tr("as it was said here").toStdString();
+    handed.planVersion.reset();
+    if (plan) {
+        const auto version = m_desk->told(m_desk->journal().versionFor(*plan));
+        if (!version) return;
+        handed.planVersion = *version;
+    }
+    m_desk->told(m_desk->journal().saveHanded(handed).map([](Id) {}));
+    reload();
+    goOn();
+}
+
+void IntakeDesk::stop()
+{
+    m_readers->stop();
+    m_progress.clear();
+    emit changed();
+}
+
+void IntakeDesk::putAway()
+{
+    m_desk->told(m_desk->journal().forgetHanded(0));
+    reload();
+}
+
+void IntakeDesk::watch(const QString& folder)
+{
+    if (!m_watcher.directories().isEmpty()) m_watcher.removePaths(m_watcher.directories());
+    m_sizes.clear();
+    m_watched = folder;
+    m_desk->told(m_desk->journal().saveSetting(watchedKey, folder.toStdString()));
+    if (!folder.isEmpty()) {
+        if (m_watcher.addPath(folder))
+            m_settle.start();
+        else
+            emit m_desk->failed(tr("%1: this folder cannot be watched; see that it is there and "
+                                   "can be read")
+                                    .arg(folder));
+    }
+    emit changed();
+}
+
+// What is new is taken the second time that it is seen with one size.
+void IntakeDesk::lookIntoWatched()
+{
+    QStringList ready;
+    bool grows = false;
+    for (const auto& path : recordingsIn({m_watched.toStdString()})) {
+        const QString file = QString::fromStdString(path.string());
+        const bool isThere = std::any_of(m_all.begin(), m_all.end(), [&](const Handed& handed) {
+            return handed.file == path.string();
+        });
+        if (isThere) continue;
+        const qint64 size = QFileInfo(file).size();
+        const auto seen = m_sizes.find(file);
+        if (seen != m_sizes.end() && seen->second == size && size > 0)
+            ready << file;
+        else
+            grows = true;
+        m_sizes[file] = size;
+    }
+    if (!ready.isEmpty()) takeIn(ready);
+    if (grows) m_settle.start();
+}
+
+} // namespace layakari

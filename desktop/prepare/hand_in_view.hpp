@@ -1,0 +1,63 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/journal/records.hpp"
+
+#include <QWidget>
+#include <map>
+
+class QComboBox;
+class QLabel;
+class QPushButton;
+class QTreeWidget;
+class QTreeWidgetItem;
+
+namespace layakari {
+
+class IntakeDesk;
+class JournalDesk;
+class PlanChooser;
+
+/// What was handed in together: each recording with whose it is, what was practised, and what
+/// became of it. What could not be matched is given to somebody here.
+class HandInView : public QWidget {
+    Q_OBJECT
+public:
+    HandInView(JournalDesk* desk, IntakeDesk* intake, QWidget* parent = nullptr);
+
+signals:
+    void note(const QString& text);
+    void sittingWanted(layakari::Id person, layakari::Id sitting);
+
+private:
+    void buildLayout();
+    void showAll();
+    void showOne(const Handed& handed);
+    void showChoice();
+    QString stateOf(const Handed& handed) const;
+    QString planOf(const Handed& handed);
+    void chooseFiles();
+    void chooseFolder();
+    void chooseWatched();
+    void assignChosen();
+    std::vector<Handed> chosen() const;
+
+    JournalDesk* m_desk;
+    IntakeDesk* m_intake;
+    QLabel* m_sentence;
+    QLabel* m_watching;
+    QTreeWidget* m_list;
+    QPushButton* m_files;
+    QPushButton* m_folder;
+    QPushButton* m_watch;
+    QPushButton* m_stop;
+    QPushButton* m_putAway;
+    QWidget* m_choice;
+    QComboBox* m_person;
+    PlanChooser* m_plan;
+    QPushButton* m_assign;
+    std::map<Id, QTreeWidgetItem*> m_items;
+    std::map<Id, QString> m_planNames;
+};
+
+} // namespace layakari

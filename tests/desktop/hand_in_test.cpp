@@ -1,0 +1,132 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// Many recordings handed in at once, in the real window.
+#include "core/intake/intake.hpp"
+#include "desktop/desk/intake_desk.hpp"
+#include "desktop/reflect/reflect_page.hpp"
+#include "tests/desktop/prepare.hpp"
+
+#include <QDir>
+#include <QTreeWidget>
+
+using namespace layakari;
+
+namespace {
+
+class Inbox : public Prepare {
+public:
+    TemporaryFolder folder;
+    Id runa = add("Runa Vestlid");
+    Id ylva = add("Ylva Brekkestad");
+
+    Inbox()
+    {
+        std::filesystem::create_directories(folder / "Runa");
+        put("square.flac", "Runa/square breath.flac");
+        put("broken.m4a", "Runa/square again.m4a");
+        put("evening.flac", "memo.flac");
+        put("evening.plan.json", "memo.plan.json");
+    }
+    void put(const char* practiced, const std::string& name)
+    {
+        std::filesystem::copy_file(practice(practiced).toStdString(), folder / name);
+    }
+    QTreeWidget* list() { return find<QTreeWidget>("handInList"); }
+    QString path(const std::string& name)
+    {
+        return QString::fromStdString((folder / name).string());
+    }
+    IntakeDesk* intake() { return window.findChild<IntakeDesk*>(); }
+    void waitUntilRead()
+    {
+        REQUIRE(QTest::qWaitFor([&] { return !intake()->isReading(); }, longMs));
+    }
+    std::string outcome(int row) { return list()->topLevelItem(row)->text(3).toStdString(); }
+};
+
+} // namespace
+
+TEST_CASE("A folder that is dropped is read in the background, each recording with its outcome")
+{
+    Inbox w;
+    w.drop({w.path("")});
+    REQUIRE(w.list()->isVisible());
+    REQUIRE(w.list()->topLevelItemCount() == 3);
+    w.waitUntilRead();
+    CHECK_THAT(w.outcome(0), Catch::Contains("not read: this is not a sound file"));
+    CHECK(w.outcome(1) == "kept");
+    CHECK(w.outcome(2) == "whose is it?");
+    CHECK(w.says("handInSentence") == "1 of 3 recordings are read; 1 could not be read; 1 wait for "
+                                      "you to say whose they are.");
+    CHECK(w.journal().sittings(w.runa, 9)->size() == 1);
+
+    // What nobody's name is on is given to somebody, with the plan that lay beside left to choose.
+    w.list()->setCurrentItem(w.list()->topLevelItem(2));
+    auto* person = w.find<QComboBox>("handInPerson");
+    person->setCurrentIndex(person->findText("Ylva Brekkestad"));
+    auto* plan = w.find<QComboBox>("handInPlan");
+    const int at =
+        plan->findText(QString::fromStdString(findPreset("four-seven-eight")->plan.name));
+    plan->setCurrentIndex(at);
+    emit plan->activated(at);
+    w.click("handInAssign");
+    w.waitUntilRead();
+    CHECK(w.outcome(2) == "kept");
+    CHECK(w.journal().sittings(w.ylva, 9)->front().completion == 100.0);
+
+    // From a row to the sitting.
+    w.list()->setFocus();
+    w.list()->setCurrentItem(w.list()->topLevelItem(1));
+    w.key(Qt::Key_Return);
+    CHECK(w.find<ReflectPage>("reflectPage")->isVisible());
+    CHECK(w.person() == w.runa);
+
+    w.key(Qt::Key_1);
+    w.click("handInPutAway");
+    CHECK(w.list()->topLevelItemCount() == 0);
+    CHECK(w.journal().sittings(0, 9)->size() == 2);
+}
+
+TEST_CASE("The same recordings again are known; nothing is doubled")
+{
+    Inbox w;
+    w.drop({w.path("Runa/square breath.flac"), w.path("Runa/square again.m4a")});
+    w.waitUntilRead();
+    w.put("square.flac", "Runa/a copy.flac");
+    w.drop({w.path("Runa/a copy.flac"), w.path("Runa/square breath.flac")});
+    w.waitUntilRead();
+    REQUIRE(w.list()->topLevelItemCount() == 4);
+    CHECK_THAT(w.outcome(2), Catch::Contains("there already"));
+    CHECK_THAT(w.outcome(3), Catch::Contains("there already"));
+    CHECK(w.journal().sittings(0, 9)->size() == 1);
+}
+
+TEST_CASE("What was not read when the window closed is read when it opens again")
+{
+    Inbox w;
+    w.window.desk()->journal();
+    REQUIRE(takeIn(w.journal(), {w.folder / "Runa"}, w.window.desk()->today()) == 2);
+    MainWindow next(w.data.path(), nullptr, [&] { return w.now; });
+    auto* intake = next.findChild<IntakeDesk*>();
+    CHECK(intake->isReading());
+    REQUIRE(QTest::qWaitFor([&] { return !intake->isReading(); }, longMs));
+    CHECK(w.journal().sittings(w.runa, 9)->size() == 1);
+}
+
+TEST_CASE("A folder that is watched hands in what comes to lie in it, once it has stopped growing")
+{
+    Inbox w;
+    std::filesystem::create_directories(w.folder / "phone");
+    w.intake()->watch(w.path("phone"));
+    w.click("toHandIn");
+    CHECK_THAT(w.says("handInWatching"), Catch::Contains("phone"));
+    std::filesystem::copy_file(practice("square.flac").toStdString(),
+                               w.folder / "phone/Runa square.flac");
+    REQUIRE(QTest::qWaitFor([&] { return w.journal().sittings(w.runa, 9)->size() == 1; }, longMs));
+    // The next window watches on.
+    MainWindow next(w.data.path(), nullptr, [&] { return w.now; });
+    CHECK(next.findChild<IntakeDesk*>()->watched() == w.path("phone"));
+    w.click("handInWatch");
+    CHECK(w.intake()->watched().isEmpty());
+    CHECK_FALSE(w.find<QLabel>("handInWatching")->isVisible());
+}
