@@ -2,6 +2,7 @@
 #include "cli/commands.hpp"
 #include "cli/terminal.hpp"
 #include "core/intake/readers.hpp"
+#include "core/report/take_out.hpp"
 #include "core/simulate/demo_club.hpp"
 
 #include <array>
@@ -125,6 +126,24 @@ int handIn(const std::string& folder, const std::vector<std::string>& paths)
     return *failed == 0 ? Done : CannotRead;
 }
 
+int takeOutAll(const std::string& folder, const std::string& out)
+{
+    auto journal = Journal::open(folder);
+    if (!journal) {
+        complain(journal.error().message());
+        return exitFor(journal.error());
+    }
+    ProgressLine line(1);
+    const auto taken =
+        takeOut(*journal, out, {[&](double f) { line.tell(0, f); }, stopOnInterrupt()});
+    if (!taken) {
+        complain(taken.error().message());
+        return exitFor(taken.error());
+    }
+    std::printf("%d sittings in %s\n", *taken, out.c_str());
+    return Done;
+}
+
 } // namespace
 
 void addJournal(CLI::App& app, std::function<int()>& run)
@@ -137,6 +156,12 @@ void addJournal(CLI::App& app, std::function<int()>& run)
         "fill-demo", "Fill a journal with an invented rowing club and its simulated recordings");
     demo->add_option("--data", *folder, "The journal's folder")->required();
     demo->callback([folder, &run] { run = [folder] { return fillDemo(*folder); }; });
+    auto out = std::make_shared<std::string>();
+    CLI::App* take = journal->add_subcommand(
+        "take-out", "Write all sittings as CSV, readings as JSON and captions as WebVTT");
+    take->add_option("--data", *folder, "The journal's folder")->required();
+    take->add_option("--out", *out, "The folder to write into")->required();
+    take->callback([folder, out, &run] { run = [=] { return takeOutAll(*folder, *out); }; });
     auto paths = std::make_shared<std::vector<std::string>>();
     CLI::App* hand = journal->add_subcommand(
         "hand-in", "Read recordings, or all in a folder, and keep them as sittings");

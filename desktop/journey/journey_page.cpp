@@ -2,6 +2,7 @@
 #include "desktop/journey/journey_page.hpp"
 
 #include "core/measure/robust.hpp"
+#include "core/report/take_out.hpp"
 #include "desktop/desk/journal_desk.hpp"
 #include "desktop/desk/undo_keys.hpp"
 #include "desktop/journey/day_line.hpp"
@@ -9,6 +10,7 @@
 #include "desktop/read/message_bar.hpp"
 #include "desktop/theme/controls.hpp"
 
+#include <QFileDialog>
 #include <QHBoxLayout>
 #include <QInputDialog>
 #include <QLabel>
@@ -42,13 +44,16 @@ JourneyPage::JourneyPage(JournalDesk* desk, QWidget* parent)
       m_chosen(textLabel({}, Type::Row, this, "journeyChosen")),
       m_open(wordButton(tr("Look at it…"), "journeyOpen", this,
                         tr("How this sitting was, on Reflect (Enter)"))),
-      m_leaveOut(wordButton({}, "journeyLeaveOut", this))
+      m_leaveOut(wordButton({}, "journeyLeaveOut", this)),
+      m_takeOut(wordButton(tr("Take out…"), "journeyTakeOut", this,
+                           tr("The whole journal into a folder: figures as CSV, readings as JSON, "
+                              "phases as captions")))
 {
     setObjectName(QStringLiteral("journeyPage"));
     buildLayout();
     addUndoKeys(this, desk, m_bar);
     setFocusProxy(m_chart);
-    connect(m_bar, &MessageBar::stopWanted, m_bar, &QWidget::hide);
+    connect(m_bar, &MessageBar::stopWanted, this, &JourneyPage::leave);
     connect(m_figure, &QComboBox::activated, this, &JourneyPage::showAll);
     connect(m_practice, &QComboBox::activated, this, [this] {
         fillFigures();
@@ -61,6 +66,11 @@ JourneyPage::JourneyPage(JournalDesk* desk, QWidget* parent)
         if (m_chart->chosen()) emit sittingWanted(m_chart->chosen());
     });
     connect(m_leaveOut, &QPushButton::clicked, this, &JourneyPage::leaveOut);
+    connect(m_takeOut, &QPushButton::clicked, this, [this] {
+        const QString folder =
+            QFileDialog::getExistingDirectory(this, tr("Take the journal out into a folder"));
+        if (!folder.isEmpty()) takeOutTo(folder);
+    });
     connect(m_desk, &JournalDesk::personChanged, this, &JourneyPage::takePerson);
     connect(m_desk, &JournalDesk::journalChanged, this, &JourneyPage::takePerson);
     connect(m_desk, &JournalDesk::failed, m_bar, &MessageBar::showError);
@@ -78,6 +88,7 @@ void JourneyPage::buildLayout()
     choices->addWidget(plainWord(tr("beside"), this));
     choices->addWidget(m_beside);
     choices->addStretch(1);
+    choices->addWidget(m_takeOut);
     auto* chosen = new QHBoxLayout;
     chosen->setSpacing(12);
     chosen->addWidget(m_chosen, 1);
@@ -104,9 +115,54 @@ void JourneyPage::buildLayout()
     column->addLayout(page, 1);
 }
 
+// Beside the window's thread, over a journal of its own: thousands of sittings take a while.
+void JourneyPage::takeOutTo(const QString& folder)
+{
+    if (m_isTakingOut) return;
+    m_isTakingOut = true;
+    m_bar->showProgress(tr("Taking the journal out"), 0);
+    m_takingOut = std::jthread(
+        [this, folder, from = m_desk->journal().folder()](const std::stop_token& stop) {
+            const Progress progress{[this](double fraction) {
+                                        QMetaObject::invokeMethod(
+                                            this,
+                                            [this, fraction] {
+                                                m_bar->showProgress(tr("Taking the journal out"),
+                                                                    fraction);
+                                            },
+                                            Qt::QueuedConnection);
+                                    },
+                                    stop};
+            const auto journal = Journal::open(from);
+            const Result<int> taken =
+                journal ? takeOut(*journal, folder.toStdString(), progress) : fail(journal.error());
+            QMetaObject::invokeMethod(
+                this, [this, taken, folder] { tellTakenOut(taken, folder); }, Qt::QueuedConnection);
+        });
+}
+
+void JourneyPage::tellTakenOut(const Result<int>& taken, const QString& folder)
+{
+    m_isTakingOut = false;
+    if (taken)
+        m_bar->showNote(tr("%1 sittings of everybody are in %2, with all their readings.")
+                            .arg(*taken)
+                            .arg(folder));
+    else if (taken.error().code == ErrorCode::Cancelled)
+        m_bar->showNote(tr("Stopped; what was written until then is in %1.").arg(folder));
+    else
+        m_bar->showError(QString::fromStdString(taken.error().message()));
+}
+
 void JourneyPage::note(const QString& text) { m_bar->showNote(text); }
 
-void JourneyPage::leave() { m_bar->hide(); }
+void JourneyPage::leave()
+{
+    if (m_isTakingOut)
+        m_takingOut.request_stop();
+    else
+        m_bar->hide();
+}
 
 void JourneyPage::restyle() { showAll(); }
 

@@ -1,10 +1,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "core/base/result.hpp"
 #include "core/progress/series.hpp"
 
 #include <QWidget>
 #include <map>
+#include <thread>
 
 class QComboBox;
 class QLabel;
@@ -25,8 +27,11 @@ public:
     explicit JourneyPage(JournalDesk* desk, QWidget* parent = nullptr);
 
     void showFigure(Figure figure);
+    /// Writes the whole journal in open formats into a folder.
+    void takeOutTo(const QString& folder);
+    bool isTakingOut() const { return m_isTakingOut; }
     void note(const QString& text);
-    void leave(); ///< closes the message
+    void leave(); ///< stops what runs, else closes the message
     void restyle();
 
 signals:
@@ -45,6 +50,7 @@ private:
     std::vector<Sitting> ofPractice(const std::vector<Sitting>& sittings);
     QString practiceOf(const Sitting& sitting);
     const Sitting* chosen() const;
+    void tellTakenOut(const Result<int>& taken, const QString& folder);
 
     JournalDesk* m_desk;
     MessageBar* m_bar;
@@ -60,8 +66,11 @@ private:
     QLabel* m_chosen;
     QPushButton* m_open;
     QPushButton* m_leaveOut;
+    QPushButton* m_takeOut;
     std::vector<Sitting> m_sittings; ///< all of the person at hand, the latest first
     std::map<Id, QString> m_planNames;
+    bool m_isTakingOut = false;
+    std::jthread m_takingOut; ///< last: it speaks with the rest
 };
 
 } // namespace layakari

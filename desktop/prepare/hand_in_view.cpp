@@ -77,6 +77,7 @@ void HandInView::buildLayout()
     m_list->setHeaderLabels(
         {tr("Recording"), tr("Whose"), tr("What was practised"), tr("What became of it")});
     m_list->setRootIsDecorated(false);
+    m_list->setAllColumnsShowFocus(true);
     m_list->setUniformRowHeights(true);
     m_list->setSelectionMode(QAbstractItemView::ExtendedSelection);
     m_list->setTextElideMode(Qt::ElideRight);

@@ -136,6 +136,23 @@ TEST_CASE("One plan among several, and somebody else beside")
     CHECK_THAT(w.says("journeyFacts"), Catch::Contains("usually 2.0 min"));
 }
 
+TEST_CASE("The whole journal is taken out into a folder that is chosen")
+{
+    Weeks w;
+    const TemporaryFolder folder;
+    w.toJourney();
+    w.window.journeyPage()->takeOutTo(QString::fromStdString((folder / "out").string()));
+    const auto isDone = [&] { return !w.window.journeyPage()->isTakingOut(); };
+    REQUIRE(QTest::qWaitFor(isDone, longMs));
+    const std::string csv = readText(folder / "out/sittings.csv");
+    CHECK(std::count(csv.begin(), csv.end(), '\n') == 16);
+    CHECK_THAT(w.says("journeyMessage"), Catch::Contains("15 sittings"));
+    writeText(folder / "file", "no folder");
+    w.window.journeyPage()->takeOutTo(QString::fromStdString((folder / "file").string()));
+    REQUIRE(QTest::qWaitFor(isDone, longMs));
+    CHECK_THAT(w.says("journeyMessage"), Catch::Contains("cannot be made"));
+}
+
 TEST_CASE("Nobody, and somebody without sittings, are told what to do first")
 {
     Prepare w;

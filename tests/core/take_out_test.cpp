@@ -1,0 +1,164 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// What leaves in open formats: tables, captions, and a whole journal as a folder.
+#include "core/journal/sitting.hpp"
+#include "core/plan/presets.hpp"
+#include "core/report/tables.hpp"
+#include "core/report/take_out.hpp"
+#include "tests/support/sounds.hpp"
+#include "tests/support/temporary_folder.hpp"
+
+#include <catch2/catch.hpp>
+#include <nlohmann/json.hpp>
+#include <sstream>
+
+using namespace layakari;
+
+namespace {
+
+// A reader of RFC 4180 that knows nothing of the writer.
+std::vector<std::vector<std::string>> parseCsv(const std::string& text)
+{
+    std::vector<std::vector<std::string>> rows{{""}};
+    bool quoted = false;
+    for (std::size_t i = 0; i < text.size(); ++i) {
+        const char c = text[i];
+        std::string& cell = rows.back().back();
+        if (quoted && c == '"' && i + 1 < text.size() && text[i + 1] == '"')
+            cell += text[++i];
+        else if (c == '"')
+            quoted = !quoted;
+        else if (!quoted && c == ',')
+            rows.back().emplace_back();
+        else if (!quoted && c == '\n')
+            rows.push_back({""});
+        else if (quoted || c != '\r')
+            cell += c;
+    }
+    rows.pop_back(); // after the last line break
+    return rows;
+}
+
+std::string valueOf(const std::vector<std::vector<std::string>>& rows, std::size_t row,
+                    const std::string& column)
+{
+    for (std::size_t c = 0; c < rows.front().size(); ++c)
+        if (rows.front()[c] == column) return rows[row][c];
+    FAIL("no column " << column);
+    return {};
+}
+
+class Kept {
+public:
+    TemporaryFolder folder;
+    Journal journal = *Journal::open(folder / "data");
+    Reading reading;
+    Id id = 0;
+
+    explicit Kept(const char* preset, std::uint64_t seed = 51)
+    {
+        simulateTo(folder / "a.flac", preset, Temperament{}, seed);
+        reading = readAgainst(*listenToFile(folder / "a.flac"), findPreset(preset)->plan);
+        Person person;
+        person.name = "Ingrid \"Inga\" Solvang, cox";
+        const Id who = *journal.savePerson(person);
+        Sitting sitting = sittingFrom(reading, who, *journal.versionFor(findPreset(preset)->plan),
+                                      1'764'000'000, *dayFromText("2025-11-24"));
+        sitting.words.note = "the window was open,\nand a bus went by";
+        id = *journal.saveSitting(sitting, readingToJson(reading));
+    }
+    std::string taken(const std::string& name) { return readText(folder / ("out/" + name)); }
+};
+
+} // namespace
+
+TEST_CASE("Any text comes back out of a cell as it went in")
+{
+    for (const std::string text :
+         {"", "plain", "a,b", "say \"ah\"", "two\nlines", "\"", ",,", "äöü"})
+        CHECK(parseCsv("x," + csvCell(text) + ",y\r\n") ==
+              std::vector<std::vector<std::string>>{{"x", text, "y"}});
+}
+
+TEST_CASE("A journal taken out says of each sitting what the journal says")
+{
+    Kept kept("four-seven-eight");
+    REQUIRE(takeOut(kept.journal, kept.folder / "out") == 1);
+    const auto sittings = parseCsv(kept.taken("sittings.csv"));
+    REQUIRE(sittings.size() == 2);
+    CHECK(valueOf(sittings, 1, "person") == "Ingrid \"Inga\" Solvang, cox");
+    CHECK(valueOf(sittings, 1, "note") == "the window was open,\nand a bus went by");
+    CHECK(valueOf(sittings, 1, "started_utc") == "2025-11-24T16:00:00Z");
+    CHECK(std::stod(valueOf(sittings, 1, "accuracy")) ==
+          Approx(*kept.reading.summary.accuracy).epsilon(1e-4));
+    CHECK(valueOf(sittings, 1, "hum_s").empty());
+
+    const auto phases = parseCsv(kept.taken("phases.csv"));
+    CHECK(phases.size() == 1 + 3 * kept.reading.cycles.size());
+    CHECK(valueOf(phases, 2, "phase") == "hold_full");
+    CHECK(valueOf(phases, 2, "planned_counts_min") == "7");
+    CHECK(std::stod(valueOf(phases, 2, "kept_counts")) == Approx(7).margin(1));
+
+    const auto json =
+        nlohmann::json::parse(kept.taken("readings/" + std::to_string(kept.id) + ".json"));
+    CHECK(json["format"] == "layakari.reading");
+    std::size_t plans = 0;
+    for (const auto& file : std::filesystem::directory_iterator(kept.folder / "out/plans")) {
+        CHECK(readPlanFile(file.path()) == findPreset("four-seven-eight")->plan);
+        ++plans;
+    }
+    CHECK(plans == 1);
+    // Again over it: the same.
+    const std::string before = kept.taken("sittings.csv");
+    REQUIRE(takeOut(kept.journal, kept.folder / "out") == 1);
+    CHECK(kept.taken("sittings.csv") == before);
+}
+
+TEST_CASE("Strokes and hums have tables of their own")
+{
+    Kept strokes("kapalabhati-3x36", 52);
+    REQUIRE(takeOut(strokes.journal, strokes.folder / "out") == 1);
+    std::size_t count = 0;
+    for (const ReadStrokeRun& run : strokes.reading.strokeRuns) count += run.strokeTimesS.size();
+    CHECK(parseCsv(strokes.taken("strokes.csv")).size() == 1 + count);
+    Kept hums("humming-3", 53);
+    REQUIRE(takeOut(hums.journal, hums.folder / "out") == 1);
+    const auto rows = parseCsv(hums.taken("hums.csv"));
+    REQUIRE(rows.size() == 4);
+    CHECK(std::stod(valueOf(rows, 1, "pitch_hz")) == Approx(*hums.reading.hums[0].pitchHz));
+}
+
+TEST_CASE("Captions cover the phases in their order, in the form that players read")
+{
+    Kept kept("square-4", 54);
+    const std::string vtt = captionsVtt(kept.reading);
+    std::istringstream lines(vtt);
+    std::string line;
+    REQUIRE((std::getline(lines, line) && line == "WEBVTT"));
+    double last = 0;
+    std::size_t cues = 0;
+    while (std::getline(lines, line)) {
+        int h0, m0, h1, m1;
+        double s0, s1;
+        if (std::sscanf(line.c_str(), "%d:%d:%lf --> %d:%d:%lf", &h0, &m0, &s0, &h1, &m1, &s1) != 6)
+            continue;
+        const double start = 3600 * h0 + 60 * m0 + s0;
+        const double end = 3600 * h1 + 60 * m1 + s1;
+        CHECK(start >= last - 1e-9);
+        CHECK(end > start);
+        last = end;
+        ++cues;
+    }
+    CHECK(cues == kept.reading.phases.size());
+    CHECK_THAT(vtt, Catch::Contains("hold in, cycle 1"));
+}
+
+TEST_CASE("A folder that cannot be written to is told")
+{
+    Kept kept("square-4", 55);
+    writeText(kept.folder / "file", "no folder");
+    const auto refused = takeOut(kept.journal, kept.folder / "file");
+    REQUIRE_FALSE(refused.has_value());
+    CHECK(refused.error().code == ErrorCode::CannotWrite);
+    CHECK_FALSE(refused.error().tryThis.empty());
+}
