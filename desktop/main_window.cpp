@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "desktop/main_window.hpp"
 
+#include "core/journal/backup.hpp"
 #include "core/journal/sitting.hpp"
 #include "core/report/sentence.hpp"
 #include "desktop/head/breath_line.hpp"
@@ -129,21 +130,13 @@ void MainWindow::openJournal(const std::filesystem::path& dataFolder, JournalDes
 {
     auto journal = Journal::open(dataFolder);
     if (!journal) {
-        QLabel* words =
-            textLabel(tr("The journal cannot be used.\n\n%1.\n\nReading a recording works "
-                         "without it: press 3.")
-                          .arg(QString::fromStdString(journal.error().message())),
-                      Type::Sentence, this, "noJournal");
-        m_noJournal = new QWidget(this);
-        auto* page = new QVBoxLayout(m_noJournal);
-        page->setContentsMargins(28, 40, 120, 40);
-        page->addWidget(words);
-        page->addStretch(1);
+        showNoJournal(dataFolder, journal.error());
         return;
     }
     m_desk = new JournalDesk(*std::move(journal), std::move(clock), this);
     m_prepare = new PreparePage(m_desk, this);
     m_person = new PersonSwitcher(m_desk, this);
+    backUpDaily(dataFolder);
     m_reflect = new ReflectPage(m_desk, this);
     m_journey = new JourneyPage(m_desk, this);
     connect(m_prepare, &PreparePage::handInWanted, this, &MainWindow::askForHandIn);
@@ -161,6 +154,47 @@ void MainWindow::openJournal(const std::filesystem::path& dataFolder, JournalDes
                 goTo(BreathLine::readPlace);
                 m_read->openAgainst(file, plan);
             });
+}
+
+void MainWindow::showNoJournal(const std::filesystem::path& dataFolder, const Error& error)
+{
+    QLabel* words = textLabel(tr("The journal cannot be used.\n\n%1.\n\nReading a recording works "
+                                 "without it: press 3.")
+                                  .arg(QString::fromStdString(error.message())),
+                              Type::Sentence, this, "noJournal");
+    m_noJournal = new QWidget(this);
+    auto* page = new QVBoxLayout(m_noJournal);
+    page->setContentsMargins(28, 40, 120, 40);
+    page->addWidget(words);
+    const std::vector<Backup> backups = backupsIn(dataFolder);
+    if (!backups.empty()) {
+        QPushButton* restore = leadButton(
+            tr("Put back the backup of %1")
+                .arg(toQDate(backups.front().day).toString(QStringLiteral("d MMMM yyyy"))),
+            "restoreBackup", this, tr("The journal that is there is moved aside, not deleted"));
+        connect(restore, &QPushButton::clicked, this, [this, dataFolder, words] {
+            const auto restored = restoreLastBackup(dataFolder);
+            words->setText(
+                restored
+                    ? tr("The backup of %1 is in its place. Close Layakari and start it again; "
+                         "what was there lies beside it as journal-aside.")
+                          .arg(toQDate(restored->day).toString(QStringLiteral("d MMMM yyyy")))
+                    : tr("%1.").arg(QString::fromStdString(restored.error().message())));
+        });
+        page->addWidget(restore, 0, Qt::AlignLeft);
+    }
+    page->addStretch(1);
+}
+
+// Beside the window's thread: a large journal takes a second.
+void MainWindow::backUpDaily(const std::filesystem::path& dataFolder)
+{
+    m_backup = std::jthread([this, dataFolder, today = m_desk->today()] {
+        if (const auto made = backUp(dataFolder, today); !made)
+            QMetaObject::invokeMethod(
+                this, [this, error = made.error()] { m_desk->told(Result<void>(fail(error))); },
+                Qt::QueuedConnection);
+    });
 }
 
 // Without a journal all places but Read say why.

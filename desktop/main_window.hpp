@@ -6,6 +6,7 @@
 
 #include <QMainWindow>
 #include <filesystem>
+#include <thread>
 
 class QLabel;
 class QStackedWidget;
@@ -57,6 +58,8 @@ private:
     };
 
     void openJournal(const std::filesystem::path& dataFolder, JournalDesk::Clock clock);
+    void showNoJournal(const std::filesystem::path& dataFolder, const Error& error);
+    void backUpDaily(const std::filesystem::path& dataFolder);
     void addShortcuts();
     void showHead();
     QWidget* pageOf(int place) const;
@@ -88,6 +91,7 @@ private:
     QLabel* m_details;
     std::optional<HandIn> m_handIn;
     std::optional<HandIn> m_kept; ///< the last that became a sitting
+    std::jthread m_backup;
 };
 
 } // namespace layakari

@@ -1,4 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/journal/backup.hpp"
 #include "core/journal/journal.hpp"
 #include "core/journal/schema.hpp"
 #include "core/plan/presets.hpp"
@@ -404,6 +405,58 @@ TEST_CASE("On a full disk a step is refused in words, and what was saved before 
     ::close(pipe[0]);
     CHECK(saved > 0);
     CHECK(openIn(folder.path()).people()->size() == saved);
+}
+
+TEST_CASE("Each day has one backup, for its owner alone; of many days the oldest go")
+{
+    const TemporaryFolder folder;
+    Journal journal = openIn(folder.path());
+    REQUIRE(journal.savePerson(someone("Runa")).has_value());
+    for (int day = 0; day < keptBackups + 3; ++day) {
+        const auto made = backUp(folder.path(), today + std::chrono::days(day));
+        REQUIRE(made.has_value());
+        REQUIRE(made->has_value());
+        CHECK(modeOf((*made)->file) == 0600);
+        CHECK_FALSE(backUp(folder.path(), today + std::chrono::days(day))->has_value());
+    }
+    CHECK(modeOf(folder / "backups") == 0700);
+    const auto all = backupsIn(folder.path());
+    REQUIRE(all.size() == keptBackups);
+    CHECK(all.front().day == today + std::chrono::days(keptBackups + 2));
+    CHECK(all.back().day == today + std::chrono::days(3));
+}
+
+TEST_CASE("A broken journal is put aside and the last backup that is whole takes its place")
+{
+    const TemporaryFolder folder;
+    {
+        Journal journal = openIn(folder.path());
+        REQUIRE(journal.savePerson(someone("Runa")).has_value());
+        REQUIRE(backUp(folder.path(), today).has_value());
+        REQUIRE(journal.savePerson(someone("Ylva")).has_value());
+        REQUIRE(backUp(folder.path(), today + std::chrono::days(1)).has_value());
+    }
+    // The journal and the later backup are damaged.
+    writeText(folder / "journal.db", std::string(9000, 'x'));
+    writeText(folder / "backups/journal-2026-11-26.db", std::string(9000, 'y'));
+    CHECK(Journal::open(folder.path()).error().code == ErrorCode::BadJournal);
+    const auto restored = restoreLastBackup(folder.path());
+    REQUIRE(restored.has_value());
+    CHECK(restored->day == today);
+    const Journal journal = openIn(folder.path());
+    REQUIRE(journal.people()->size() == 1);
+    CHECK(journal.people()->front().name == "Runa");
+    CHECK(readText(folder / "journal-aside-1.db") == std::string(9000, 'x'));
+}
+
+TEST_CASE("Without a backup that is whole nothing is touched")
+{
+    const TemporaryFolder folder;
+    writeText(folder / "journal.db", "broken");
+    CHECK(restoreLastBackup(folder.path()).error().code == ErrorCode::BadJournal);
+    CHECK(readText(folder / "journal.db") == "broken");
+    CHECK(backUp(folder.path(), today).error().code == ErrorCode::BadJournal);
+    CHECK(backupsIn(folder.path()).empty());
 }
 
 TEST_CASE("A journal that another program holds is said to be in use, and is usable afterwards")

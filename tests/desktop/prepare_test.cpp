@@ -400,6 +400,39 @@ TEST_CASE("A damaged journal is said in words and left alone; reading works with
     CHECK(window.findChild<QWidget*>("emptyPage")->isVisible());
 }
 
+TEST_CASE("Each day has a backup, and a damaged journal is answered with the last one")
+{
+    const TemporaryFolder data;
+    const QDateTime now{QDate(2026, 11, 25), QTime(7, 30)};
+    const auto clock = [now] { return now; };
+    {
+        MainWindow window(data.path(), nullptr, clock);
+        Person person;
+        person.name = "Runa Vestlid";
+        REQUIRE(window.desk()->savePerson(person) != 0);
+    }
+    std::filesystem::remove_all(data / "backups");
+    {
+        MainWindow window(data.path(), nullptr, clock); // as on the next day
+    }
+    REQUIRE(std::filesystem::exists(data / "backups/journal-2026-11-25.db"));
+    writeText(data / "journal.db", std::string(5000, 'x'));
+    {
+        MainWindow window(data.path(), nullptr, clock);
+        window.show();
+        auto* restore = window.findChild<QPushButton*>("restoreBackup");
+        REQUIRE(restore);
+        CHECK(restore->text() == "Put back the backup of 25 November 2026");
+        QTest::mouseClick(restore, Qt::LeftButton);
+        CHECK_THAT(window.findChild<QLabel*>("noJournal")->text().toStdString(),
+                   Catch::Contains("start it again"));
+    }
+    MainWindow window(data.path(), nullptr, clock);
+    REQUIRE(window.desk());
+    CHECK(window.desk()->people().front().name == "Runa Vestlid");
+    CHECK(std::filesystem::exists(data / "journal-aside-1.db"));
+}
+
 TEST_CASE("On every view of Prepare nothing is cut at 1024x700, and every control has a name")
 {
     Prepare p;

@@ -1,0 +1,32 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// Copies of a journal beside it, one a day, and the way back to the last one.
+#pragma once
+
+#include "core/journal/records.hpp"
+
+#include <filesystem>
+
+namespace layakari {
+
+struct Backup {
+    std::filesystem::path file;
+    Day day;
+};
+
+/// Those in `folder`/backups, the latest first.
+std::vector<Backup> backupsIn(const std::filesystem::path& folder);
+
+/// Copies the journal in `folder` to backups/journal-DAY.db unless today's is there already; whole
+/// or not at all, for its owner alone (0600). Of more than `keptBackups` the oldest go. The journal
+/// may be open; takes long where it is large. Gives the copy, or nothing where it was there.
+Result<std::optional<Backup>> backUp(const std::filesystem::path& folder, Day today);
+
+inline constexpr int keptBackups = 14;
+
+/// Puts the last backup that is whole in the place of the journal, which is moved aside (journal-
+/// aside-N.db) and not deleted. The journal must not be open. BadJournal when there is no backup
+/// that is whole. Gives the backup that was taken.
+Result<Backup> restoreLastBackup(const std::filesystem::path& folder);
+
+} // namespace layakari
