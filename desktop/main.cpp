@@ -7,6 +7,7 @@
 #include "desktop/prepare/today_view.hpp"
 #include "desktop/read/read_page.hpp"
 #include "desktop/read/staff_view.hpp"
+#include "desktop/reflect/reflect_page.hpp"
 #include "desktop/theme/theme.hpp"
 
 #include <QApplication>
@@ -139,7 +140,11 @@ int main(int argc, char** argv)
         QStringLiteral("person"),
         QStringLiteral("Whose practice it is: a name in the journal, or a part of it."),
         QStringLiteral("NAME"));
-    parser.addOptions({plan, noPlan, data, theme, size, screenshot, row, phase, view, person});
+    const QCommandLineOption pdf(
+        QStringLiteral("pdf"),
+        QStringLiteral("Save the person's latest sitting as a page of PDF, and end."),
+        QStringLiteral("FILE"));
+    parser.addOptions({plan, noPlan, data, theme, size, screenshot, row, phase, view, person, pdf});
     parser.process(app);
 
     const std::filesystem::path folder = dataFolder(parser.value(data));
@@ -175,6 +180,14 @@ int main(int argc, char** argv)
         std::fprintf(stderr, "layakari: there is no view \"%s\"; try 'layakari --help'\n",
                      qPrintable(parser.value(view)));
         return 2;
+    }
+    if (parser.isSet(pdf)) {
+        if (!window.reflectPage() || !window.reflectPage()->savePdf(parser.value(pdf))) {
+            std::fprintf(stderr, "layakari: %s: no sitting could be saved there\n",
+                         qPrintable(parser.value(pdf)));
+            return 2;
+        }
+        return 0;
     }
     const QStringList files = parser.positionalArguments();
     window.openFiles(files);

@@ -7,12 +7,14 @@
 #include "desktop/desk/undo_keys.hpp"
 #include "desktop/read/message_bar.hpp"
 #include "desktop/reflect/feel_line.hpp"
+#include "desktop/reflect/sitting_report.hpp"
 #include "desktop/reflect/week_list.hpp"
 #include "desktop/theme/controls.hpp"
 
 #include <QCheckBox>
 #include <QClipboard>
 #include <QDialog>
+#include <QFileDialog>
 #include <QFileInfo>
 #include <QGuiApplication>
 #include <QHBoxLayout>
@@ -64,6 +66,8 @@ ReflectPage::ReflectPage(JournalDesk* desk, QWidget* parent)
       m_open(wordButton(tr("Look at the reading…"), "reflectOpen", this)),
       m_reply(wordButton(tr("Write a reply…"), "reflectReply", this,
                          tr("A reply from these facts, to change and to copy"))),
+      m_pdf(wordButton(tr("Save as PDF…"), "reflectPdf", this,
+                       tr("This sitting on one page, to print or to send"))),
       m_said(nullptr),
       m_before(new FeelLine(tr("Before"), "feelBefore", this)),
       m_after(new FeelLine(tr("After"), "feelAfter", this)),
@@ -100,6 +104,7 @@ ReflectPage::ReflectPage(JournalDesk* desk, QWidget* parent)
     connect(m_later, &QPushButton::clicked, this, [this] { step(-1); });
     connect(m_open, &QPushButton::clicked, this, &ReflectPage::openRecording);
     connect(m_reply, &QPushButton::clicked, this, &ReflectPage::writeReply);
+    connect(m_pdf, &QPushButton::clicked, this, &ReflectPage::askForPdf);
     connect(m_goOn, &QPushButton::clicked, this, [this] { stand(+1); });
     connect(m_easeOff, &QPushButton::clicked, this, [this] { stand(-1); });
     connect(m_week, &WeekList::wanted, this, [this](Id person, Id sitting) {
@@ -199,7 +204,11 @@ QWidget* ReflectPage::buildRight()
     ladder->addWidget(m_easeOff);
     ladder->addStretch(1);
     column->addLayout(ladder);
-    column->addWidget(m_reply, 0, Qt::AlignLeft);
+    auto* out = new QHBoxLayout;
+    out->addWidget(m_reply);
+    out->addWidget(m_pdf);
+    out->addStretch(1);
+    column->addLayout(out);
     column->addSpacing(16);
     column->addWidget(m_weekName);
     column->addWidget(m_week, 1);
@@ -263,8 +272,8 @@ void ReflectPage::showAll()
 {
     const bool isThere = m_sitting.has_value();
     for (QWidget* w :
-         std::initializer_list<QWidget*>{m_earlier, m_later, m_title, m_open, m_reply, m_changes,
-                                         m_places, m_said, m_advice, m_reason})
+         std::initializer_list<QWidget*>{m_earlier, m_later, m_title, m_open, m_reply, m_pdf,
+                                         m_changes, m_places, m_said, m_advice, m_reason})
         w->setVisible(isThere);
     m_week->refresh();
     m_weekName->setVisible(m_week->count() > 0);
@@ -437,6 +446,32 @@ void ReflectPage::openRecording()
 {
     if (m_sitting && m_plan)
         emit recordingWanted(QString::fromStdString(m_sitting->recording), *m_plan);
+}
+
+void ReflectPage::askForPdf()
+{
+    if (!m_sitting || !m_reading || !m_proposal) return;
+    const QString name = QStringLiteral("%1 %2.pdf")
+                             .arg(QString::fromStdString(m_desk->person()->name),
+                                  toQDate(m_sitting->day).toString(Qt::ISODate));
+    const QString file =
+        QFileDialog::getSaveFileName(this, tr("Save this sitting as PDF"), name, tr("PDF (*.pdf)"));
+    if (!file.isEmpty()) savePdf(file);
+}
+
+bool ReflectPage::savePdf(const QString& file)
+{
+    if (!m_sitting || !m_reading || !m_proposal) return false;
+    const auto written =
+        writeSittingPdf({*m_desk->person(), *m_sitting, *m_reading,
+                         m_plan ? QString::fromStdString(m_plan->name) : tr("free practice"),
+                         m_changed, m_proposal->judgement},
+                        file);
+    if (written)
+        m_bar->showNote(tr("Saved as %1.").arg(file));
+    else
+        m_bar->showError(QString::fromStdString(written.error().message()));
+    return written.has_value();
 }
 
 void ReflectPage::writeReply()

@@ -36,6 +36,10 @@ public:
 public slots:
     /// A reply to this person, composed from the facts, to be changed and copied.
     void writeReply();
+    /// This sitting as a page of PDF, where one asks for it.
+    void askForPdf();
+    /// Says what went wrong; false where there is no sitting, or it could not be written.
+    bool savePdf(const QString& file);
 
 signals:
     /// This sitting's recording is to be looked at on Read.
@@ -71,6 +75,7 @@ private:
     QPushButton* m_later;
     QPushButton* m_open;
     QPushButton* m_reply;
+    QPushButton* m_pdf;
     QWidget* m_said;
     FeelLine* m_before;
     FeelLine* m_after;

@@ -196,6 +196,10 @@ void applyTheme(const Theme& theme)
     qApp->setStyleSheet(styleSheetOf(theme));
 }
 
+PaintedIn::PaintedIn(const Theme& theme) : m_before(std::exchange(inForce, &theme)) {}
+
+PaintedIn::~PaintedIn() { inForce = m_before; }
+
 double contrastRatio(const QColor& a, const QColor& b)
 {
     const double la = luminance(a);

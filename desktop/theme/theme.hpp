@@ -41,6 +41,18 @@ const Theme& currentTheme();
 /// Loads the typeface once and sets palette, font and style sheet of the application.
 void applyTheme(const Theme& theme);
 
+/// While it lives, what is painted is painted in this theme; widgets keep theirs. For paper.
+class PaintedIn {
+public:
+    explicit PaintedIn(const Theme& theme);
+    ~PaintedIn();
+    PaintedIn(const PaintedIn&) = delete;
+    PaintedIn& operator=(const PaintedIn&) = delete;
+
+private:
+    const Theme* m_before;
+};
+
 /// Contrast ratio of two opaque colours by WCAG 2.1 (1 to 21).
 double contrastRatio(const QColor& a, const QColor& b);
 

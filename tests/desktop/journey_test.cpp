@@ -259,6 +259,16 @@ TEST_CASE("A reply is composed from the facts, changed and copied")
     w.click("reflectReply");
     CHECK_THAT(QGuiApplication::clipboard()->text().toStdString(),
                Catch::EndsWith("See you on Monday."));
+    // The same on a page.
+    const TemporaryFolder folder;
+    const QString pdf = QString::fromStdString((folder / "page.pdf").string());
+    w.window.reflectPage()->savePdf(pdf);
+    CHECK_THAT(w.says("reflectMessage"), Catch::Contains("page.pdf"));
+    const std::string page = readText(folder / "page.pdf");
+    CHECK(page.starts_with("%PDF-"));
+    CHECK_THAT(page, Catch::Contains("/Count 1"));
+    w.window.reflectPage()->savePdf(QString::fromStdString((folder / "none/page.pdf").string()));
+    CHECK_THAT(w.says("reflectMessage"), Catch::Contains("choose another folder"));
     // And the way back to the sound.
     w.click("reflectOpen");
     w.waitForRow();
