@@ -107,6 +107,12 @@ int main(int argc, char** argv)
             window->preparePage()->showView(view);
             window->grab();
         }));
+    std::vector<double> places;
+    for (const int place : {BreathLine::reflectPlace, BreathLine::journeyPlace})
+        places.push_back(millisecondsOf([&] {
+            window->goTo(place);
+            window->grab();
+        }));
     std::printf("%d people, %d sittings\n", people, sittings);
     std::printf("journal opened             %7.1f ms\n", opened);
     std::printf("window with Prepare shown  %7.1f ms\n", shown);
@@ -114,4 +120,5 @@ int main(int argc, char** argv)
                 *std::max_element(switches.begin(), switches.end()));
     std::printf("another view, slowest      %7.1f ms\n",
                 *std::max_element(views.begin(), views.end()));
+    std::printf("Reflect %.1f ms, Journey %.1f ms\n", places[0], places[1]);
 }

@@ -107,7 +107,7 @@ std::vector<Figure> figuresIn(const std::vector<Sitting>& sittings)
 std::optional<Trend> trendOf(const std::vector<Sitting>& sittings, Figure figure)
 {
     // The slopes of all pairs grow with the square: of a long journey the latest say enough.
-    constexpr std::size_t most = 400;
+    constexpr std::size_t most = 250;
     std::vector<double> days;
     std::vector<double> values;
     for (const Sitting& s : sittings) {

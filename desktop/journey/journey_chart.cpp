@@ -62,11 +62,11 @@ std::vector<JourneyChart::Point> JourneyChart::pointsOf(const std::vector<Sittin
 }
 
 void JourneyChart::show(const std::vector<Sitting>& sittings, const std::vector<Sitting>& beside,
-                        Figure figure)
+                        Figure figure, const std::optional<Trend>& trend)
 {
     m_points = pointsOf(sittings, figure);
     m_beside = pointsOf(beside, figure);
-    m_trend = trendOf(sittings, figure);
+    m_trend = trend;
     m_figure = figure;
     const auto isThere = [&](const Point& p) { return p.sitting == m_chosen; };
     if (std::none_of(m_points.begin(), m_points.end(), isThere)) m_chosen = 0;

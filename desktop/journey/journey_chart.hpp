@@ -18,9 +18,9 @@ class JourneyChart : public QWidget {
 public:
     explicit JourneyChart(QWidget* parent = nullptr);
 
-    /// The sittings in any order; `beside` may be empty.
+    /// The sittings in any order; `beside` may be empty. `trend` is that of the first.
     void show(const std::vector<Sitting>& sittings, const std::vector<Sitting>& beside,
-              Figure figure);
+              Figure figure, const std::optional<Trend>& trend);
     void choose(Id sitting); ///< one of the first list; 0 for none
     Id chosen() const { return m_chosen; }
 

@@ -71,10 +71,9 @@ JourneyPage::JourneyPage(JournalDesk* desk, QWidget* parent)
             QFileDialog::getExistingDirectory(this, tr("Take the journal out into a folder"));
         if (!folder.isEmpty()) takeOutTo(folder);
     });
-    connect(m_desk, &JournalDesk::personChanged, this, &JourneyPage::takePerson);
-    connect(m_desk, &JournalDesk::journalChanged, this, &JourneyPage::takePerson);
+    connect(m_desk, &JournalDesk::personChanged, this, &JourneyPage::takeNews);
+    connect(m_desk, &JournalDesk::journalChanged, this, &JourneyPage::takeNews);
     connect(m_desk, &JournalDesk::failed, m_bar, &MessageBar::showError);
-    takePerson();
 }
 
 void JourneyPage::buildLayout()
@@ -166,8 +165,22 @@ void JourneyPage::leave()
 
 void JourneyPage::restyle() { showAll(); }
 
+// A page that is not seen looks into the journal when it is.
+void JourneyPage::takeNews()
+{
+    m_isStale = true;
+    if (isVisible()) takePerson();
+}
+
+void JourneyPage::showEvent(QShowEvent* event)
+{
+    QWidget::showEvent(event);
+    if (m_isStale) takePerson();
+}
+
 void JourneyPage::takePerson()
 {
+    m_isStale = false;
     const auto& person = m_desk->person();
     m_sittings = person ? m_desk->told(m_desk->journal().sittings(person->id, mostSittings))
                               .value_or(std::vector<Sitting>{})
@@ -257,17 +270,17 @@ void JourneyPage::showAll()
     if (m_sittings.empty() || m_figure->count() == 0) return;
     const auto figure = static_cast<Figure>(m_figure->currentData().toInt());
     const std::vector<Sitting> sittings = ofPractice(m_sittings);
+    const auto trend = trendOf(sittings, figure);
     const Id other = m_beside->currentData().toLongLong();
     std::vector<Sitting> beside;
     if (other)
         beside = ofPractice(m_desk->told(m_desk->journal().sittings(other, mostSittings))
                                 .value_or(std::vector<Sitting>{}));
-    m_chart->show(sittings, beside, figure);
+    m_chart->show(sittings, beside, figure, trend);
     m_days->setSittings(sittings);
 
     m_sentence->setText(QStringLiteral("%1: %2").arg(
-        tr(kindOf(figure).name),
-        QString::fromStdString(trendInWords(trendOf(sittings, figure), figure))));
+        tr(kindOf(figure).name), QString::fromStdString(trendInWords(trend, figure))));
     std::vector<double> values;
     for (const Sitting& s : sittings)
         if (const auto value = valueOf(s, figure); value && s.words.leftOut.empty())

@@ -38,8 +38,12 @@ signals:
     /// A sitting of this person is to be looked at.
     void sittingWanted(layakari::Id sitting);
 
+protected:
+    void showEvent(QShowEvent* event) override;
+
 private:
     void buildLayout();
+    void takeNews();
     void takePerson();
     void fillPractices();
     void fillFigures();
@@ -69,6 +73,7 @@ private:
     QPushButton* m_takeOut;
     std::vector<Sitting> m_sittings; ///< all of the person at hand, the latest first
     std::map<Id, QString> m_planNames;
+    bool m_isStale = true; ///< the journal has changed since it was last looked into
     bool m_isTakingOut = false;
     std::jthread m_takingOut; ///< last: it speaks with the rest
 };

@@ -112,10 +112,9 @@ ReflectPage::ReflectPage(JournalDesk* desk, QWidget* parent)
         showSitting(sitting);
     });
     connect(m_bar, &MessageBar::stopWanted, m_bar, &QWidget::hide);
-    connect(m_desk, &JournalDesk::personChanged, this, &ReflectPage::takePerson);
-    connect(m_desk, &JournalDesk::journalChanged, this, &ReflectPage::takePerson);
+    connect(m_desk, &JournalDesk::personChanged, this, &ReflectPage::takeNews);
+    connect(m_desk, &JournalDesk::journalChanged, this, &ReflectPage::takeNews);
     connect(m_desk, &JournalDesk::failed, m_bar, &MessageBar::showError);
-    takePerson();
 }
 
 QWidget* ReflectPage::buildLeft()
@@ -235,8 +234,22 @@ void ReflectPage::note(const QString& text) { m_bar->showNote(text); }
 
 void ReflectPage::leave() { m_bar->hide(); }
 
+// A page that is not seen looks into the journal when it is.
+void ReflectPage::takeNews()
+{
+    m_isStale = true;
+    if (isVisible()) takePerson();
+}
+
+void ReflectPage::showEvent(QShowEvent* event)
+{
+    QWidget::showEvent(event);
+    if (m_isStale) takePerson();
+}
+
 void ReflectPage::takePerson()
 {
+    m_isStale = false;
     const auto& person = m_desk->person();
     m_sittings = person ? m_desk->told(m_desk->journal().sittings(person->id, mostSittings))
                               .value_or(std::vector<Sitting>{})
@@ -244,10 +257,16 @@ void ReflectPage::takePerson()
     // What was not picked is the latest, also when there is a later one.
     if (m_person != (person ? person->id : 0)) m_picked = 0;
     m_person = person ? person->id : 0;
-    showSitting(m_picked);
+    pick(m_picked);
 }
 
 void ReflectPage::showSitting(Id id)
+{
+    if (m_isStale) takePerson();
+    pick(id);
+}
+
+void ReflectPage::pick(Id id)
 {
     m_picked = id;
     const auto at = std::find_if(m_sittings.begin(), m_sittings.end(),
@@ -461,6 +480,7 @@ void ReflectPage::askForPdf()
 
 bool ReflectPage::savePdf(const QString& file)
 {
+    if (m_isStale) takePerson();
     if (!m_sitting || !m_reading || !m_proposal) return false;
     const auto written =
         writeSittingPdf({*m_desk->person(), *m_sitting, *m_reading,

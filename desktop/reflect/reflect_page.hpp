@@ -47,13 +47,16 @@ signals:
 
 protected:
     void paintEvent(QPaintEvent*) override;
+    void showEvent(QShowEvent* event) override;
     bool eventFilter(QObject* watched, QEvent* event) override;
 
 private:
     QWidget* buildLeft();
     QWidget* buildRight();
     QWidget* buildSaid();
+    void takeNews();
     void takePerson();
+    void pick(Id id);
     void showAll();
     void showReading();
     void showSaid();
@@ -98,6 +101,7 @@ private:
     std::vector<Change> m_changed;
     std::optional<Proposal> m_proposal;
     bool m_filling = false;
+    bool m_isStale = true; ///< the journal has changed since it was last looked into
 };
 
 } // namespace layakari
