@@ -48,6 +48,9 @@ public:
     using Action = std::function<Result<void>()>;
     bool perform(const QString& what, Action action, Action inverse);
 
+    /// The person at hand moves so many rungs up (or down, below 0) from where they stood.
+    bool stand(const LadderPlace& was, int rungsAway);
+
     /// The value of a result, or nothing after its error was said.
     template <class T>
     std::optional<T> told(Result<T> result)

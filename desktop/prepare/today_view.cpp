@@ -333,13 +333,7 @@ void TodayView::showAdvice()
 void TodayView::stand(int rungsAway)
 {
     if (!m_proposal || !m_proposal->place) return;
-    const LadderPlace was = *m_proposal->place;
-    const LadderPlace now{was.ladder, was.rung + rungsAway, m_desk->today()};
-    const Id person = m_desk->person()->id;
-    m_desk->perform(
-        tr("Stand on rung %1").arg(now.rung + 1),
-        [this, person, now] { return m_desk->journal().savePlace(person, now); },
-        [this, person, was] { return m_desk->journal().savePlace(person, was); });
+    m_desk->stand(*m_proposal->place, rungsAway);
 }
 
 } // namespace layakari

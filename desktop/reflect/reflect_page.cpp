@@ -451,14 +451,9 @@ void ReflectPage::showProposal()
 void ReflectPage::stand(int rungsAway)
 {
     if (!m_proposal || !m_proposal->place) return;
-    const LadderPlace was = *m_proposal->place;
-    const LadderPlace now{was.ladder, was.rung + rungsAway, m_desk->today()};
-    const Id person = m_desk->person()->id;
-    if (m_desk->perform(
-            tr("Stand on rung %1").arg(now.rung + 1),
-            [this, person, now] { return m_desk->journal().savePlace(person, now); },
-            [this, person, was] { return m_desk->journal().savePlace(person, was); }))
-        m_bar->showNote(tr("From today on rung %1. Ctrl+Z takes it back.").arg(now.rung + 1));
+    const int rung = m_proposal->place->rung + rungsAway + 1;
+    if (m_desk->stand(*m_proposal->place, rungsAway))
+        m_bar->showNote(tr("From today on rung %1. Ctrl+Z takes it back.").arg(rung));
 }
 
 void ReflectPage::openRecording()
