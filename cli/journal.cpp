@@ -144,6 +144,19 @@ int takeOutAll(const std::string& folder, const std::string& out)
     return Done;
 }
 
+int takeInFrom(const std::string& folder, const std::string& from)
+{
+    auto journal = Journal::open(folder);
+    const auto merged = journal ? takeInJournal(*journal, from) : fail(journal.error());
+    if (!merged) {
+        complain(merged.error().message());
+        return exitFor(merged.error());
+    }
+    std::printf("%d people, %d plans, %d ladders, %d sittings were new\n", merged->people,
+                merged->plans, merged->ladders, merged->sittings);
+    return Done;
+}
+
 } // namespace
 
 void addJournal(CLI::App& app, std::function<int()>& run)
@@ -162,6 +175,11 @@ void addJournal(CLI::App& app, std::function<int()>& run)
     take->add_option("--data", *folder, "The journal's folder")->required();
     take->add_option("--out", *out, "The folder to write into")->required();
     take->callback([folder, out, &run] { run = [=] { return takeOutAll(*folder, *out); }; });
+    CLI::App* takeIn = journal->add_subcommand(
+        "take-in", "Merge a journal that was taken out; what is there stays, nothing is doubled");
+    takeIn->add_option("--data", *folder, "The journal's folder")->required();
+    takeIn->add_option("FOLDER", *out, "What take-out has written")->required();
+    takeIn->callback([folder, out, &run] { run = [=] { return takeInFrom(*folder, *out); }; });
     auto paths = std::make_shared<std::vector<std::string>>();
     CLI::App* hand = journal->add_subcommand(
         "hand-in", "Read recordings, or all in a folder, and keep them as sittings");

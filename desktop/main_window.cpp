@@ -4,6 +4,7 @@
 #include "core/journal/backup.hpp"
 #include "core/journal/sitting.hpp"
 #include "core/report/sentence.hpp"
+#include "core/report/take_out.hpp"
 #include "desktop/head/breath_line.hpp"
 #include "desktop/journey/journey_page.hpp"
 #include "desktop/prepare/person_switcher.hpp"
@@ -479,15 +480,32 @@ void MainWindow::dropEvent(QDropEvent* event)
     if (!takeAtPrepare(files)) openFiles(files);
 }
 
+void MainWindow::takeInTakenOut(const QString& folder)
+{
+    QGuiApplication::setOverrideCursor(Qt::WaitCursor);
+    const auto merged = m_desk->told(takeInJournal(m_desk->journal(), folder.toStdString()));
+    QGuiApplication::restoreOverrideCursor();
+    if (!merged) return;
+    m_desk->takeNews();
+    m_prepare->note(tr("Taken in: %1 people, %2 plans and %3 sittings were new.")
+                        .arg(merged->people)
+                        .arg(merged->plans)
+                        .arg(merged->sittings));
+}
+
 // At Prepare a recording that is dropped is today's, of the person at hand, and a plan is one to
 // look at.
 bool MainWindow::takeAtPrepare(const QStringList& files)
 {
     // Several recordings, or a folder of them, are handed in together wherever they are dropped.
     const bool isFolder = files.size() == 1 && QFileInfo(files.first()).isDir();
-    if (m_prepare && m_desk->person() && (isFolder || files.size() > 1)) {
+    const bool isJournal = isFolder && isTakenOut(files.first().toStdString());
+    if (m_prepare && (isJournal || (m_desk->person() && (isFolder || files.size() > 1)))) {
         goTo(BreathLine::preparePlace);
-        m_prepare->handInAll(files);
+        if (isJournal)
+            takeInTakenOut(files.first());
+        else
+            m_prepare->handInAll(files);
         return true;
     }
     if (!m_prepare || m_pages->currentWidget() != m_prepare || files.size() != 1) return false;

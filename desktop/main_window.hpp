@@ -73,6 +73,7 @@ private:
     std::vector<Correction> correctionsOf(const Sitting& sitting);
     void keepCorrections();
     std::optional<BreathProfile> profileOfPerson(Id id);
+    void takeInTakenOut(const QString& folder);
     bool takeAtPrepare(const QStringList& files);
     void remember(const QStringList& files);
     void restoreState();

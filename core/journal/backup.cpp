@@ -72,7 +72,15 @@ Result<std::optional<Backup>> backUp(const fs::path& folder, Day today)
     if (ec)
         return fail(badJournal(backup.file, "no backup can be made (" + ec.message() + ")",
                                "see that the journal's folder can be written to"));
-    const fs::path begun = fs::path(backup.file).concat(".part");
+    if (auto copied = copyJournal(folder, backup.file); !copied) return fail(copied.error());
+    dropOldest(folder);
+    return backup;
+}
+
+Result<void> copyJournal(const fs::path& folder, const fs::path& file)
+{
+    const fs::path begun = fs::path(file).concat(".part");
+    std::error_code ec;
     fs::remove(begun, ec);
     try {
         SQLite::Database db((folder / "journal.db").string(), SQLite::OPEN_READONLY);
@@ -81,16 +89,15 @@ Result<std::optional<Backup>> backUp(const fs::path& folder, Day today)
         copy.exec();
     } catch (const SQLite::Exception& e) {
         fs::remove(begun, ec);
-        return fail(badJournal(backup.file, std::string("no backup can be made (") + e.what() + ")",
+        return fail(badJournal(file, std::string("the journal cannot be copied (") + e.what() + ")",
                                "see that the disk is not full"));
     }
     fs::permissions(begun, forOwner, ec);
-    if (!ec) fs::rename(begun, backup.file, ec);
+    if (!ec) fs::rename(begun, file, ec);
     if (ec)
-        return fail(badJournal(backup.file, "no backup can be made (" + ec.message() + ")",
-                               "see that the journal's folder can be written to"));
-    dropOldest(folder);
-    return backup;
+        return fail(badJournal(file, "the journal cannot be copied (" + ec.message() + ")",
+                               "see that the folder can be written to"));
+    return {};
 }
 
 Result<Backup> restoreLastBackup(const fs::path& folder)

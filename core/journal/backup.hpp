@@ -22,6 +22,10 @@ std::vector<Backup> backupsIn(const std::filesystem::path& folder);
 /// may be open; takes long where it is large. Gives the copy, or nothing where it was there.
 Result<std::optional<Backup>> backUp(const std::filesystem::path& folder, Day today);
 
+/// Copies the journal in `folder` to `file`, whole or not at all, for its owner alone. A file that
+/// is there is replaced.
+Result<void> copyJournal(const std::filesystem::path& folder, const std::filesystem::path& file);
+
 inline constexpr int keptBackups = 14;
 
 /// Puts the last backup that is whole in the place of the journal, which is moved aside (journal-

@@ -12,6 +12,7 @@
 #include "core/journal/records.hpp"
 
 #include <filesystem>
+#include <map>
 #include <memory>
 
 namespace layakari {
@@ -35,6 +36,7 @@ public:
     Result<Id> savePerson(const Person& person);
 
     Result<DayState> dayState(Id person, Day day) const;
+    Result<std::map<Day, DayState>> dayStates(Id person) const; ///< of all days that have one
     Result<void> saveDayState(Id person, Day day, const DayState& state);
     Result<std::vector<Acknowledgement>> acknowledgements(Id person) const;
     Result<void> acknowledge(Id person, const Acknowledgement& given);

@@ -127,6 +127,21 @@ Result<DayState> Journal::dayState(Id person, Day day) const
     });
 }
 
+Result<std::map<Day, DayState>> Journal::dayStates(Id person) const
+{
+    return m_store->guarded([&] {
+        SQLite::Statement query(
+            m_store->db, "SELECT day, conditions, meal_hour FROM day_state WHERE person = ?");
+        query.bind(1, person);
+        std::map<Day, DayState> days;
+        while (query.executeStep())
+            days[sql::dayOf(query.getColumn(0))] = {
+                sql::conditionsFromJson(query.getColumn(1).getString()),
+                sql::realOf(query.getColumn(2))};
+        return days;
+    });
+}
+
 Result<void> Journal::saveDayState(Id person, Day day, const DayState& state)
 {
     return m_store->inTransaction([&] {

@@ -2,16 +2,22 @@
 #include "core/report/take_out.hpp"
 
 #include "core/base/files.hpp"
+#include "core/journal/backup.hpp"
 #include "core/report/tables.hpp"
 
+#include <cstdlib>
+#include <fstream>
 #include <limits>
 #include <map>
+#include <nlohmann/json.hpp>
 
 namespace layakari {
 
 namespace {
 
 namespace fs = std::filesystem;
+
+constexpr const char* manifestFormat = "layakari.journal";
 
 class TakingOut {
 public:
@@ -51,6 +57,17 @@ public:
         for (const auto& [name, text] : files)
             if (auto written = writeTextFile(m_folder / name, text); !written)
                 return fail(written.error());
+        // The manifest comes last: where it is, all else is there.
+        if (auto copied = copyJournal(m_journal.folder(), m_folder / "journal.db"); !copied)
+            return fail(copied.error());
+        const nlohmann::json manifest{{"format", manifestFormat},
+                                      {"version", 1},
+                                      {"journal", "journal.db"},
+                                      {"people", m_people.size()},
+                                      {"sittings", all.size()}};
+        if (auto written = writeTextFile(m_folder / "manifest.json", manifest.dump(2) + "\n");
+            !written)
+            return fail(written.error());
         return static_cast<int>(all.size());
     }
 
@@ -112,6 +129,39 @@ private:
 Result<int> takeOut(const Journal& journal, const fs::path& folder, const Progress& progress)
 {
     return TakingOut(journal, folder, progress).run();
+}
+
+bool isTakenOut(const fs::path& folder)
+{
+    std::error_code ec;
+    const fs::path file = folder / "manifest.json";
+    if (!fs::is_regular_file(file, ec)) return false;
+    std::ifstream in(file);
+    const auto manifest = nlohmann::json::parse(in, nullptr, false);
+    return manifest.is_object() && manifest.value("format", "") == manifestFormat;
+}
+
+Result<Merged> takeInJournal(Journal& into, const fs::path& folder)
+{
+    if (!isTakenOut(folder))
+        return fail({ErrorCode::BadJournal, folder.string(), "",
+                     "this is no journal that was taken out",
+                     "choose the folder with manifest.json"});
+    // Opening brings an older journal up to date: in a copy, what was taken out stays as it is.
+    std::string name = (fs::temp_directory_path() / "layakari-XXXXXX").string();
+    if (!mkdtemp(name.data()))
+        return fail({ErrorCode::CannotWrite, name, "", "no folder can be made there",
+                     "see that the disk is not full"});
+    const fs::path copy = name;
+    std::error_code ec;
+    fs::copy_file(folder / "journal.db", copy / "journal.db", ec);
+    Result<Merged> merged =
+        ec ? fail(Error{ErrorCode::BadJournal, (folder / "journal.db").string(), "",
+                        "it cannot be read (" + ec.message() + ")", "take the journal out again"})
+           : Journal::open(copy).and_then(
+                 [&](const Journal& from) { return mergeJournal(into, from); });
+    fs::remove_all(copy, ec);
+    return merged;
 }
 
 } // namespace layakari

@@ -2,7 +2,7 @@
 #pragma once
 
 #include "core/base/progress.hpp"
-#include "core/journal/journal.hpp"
+#include "core/journal/merge.hpp"
 
 #include <filesystem>
 
@@ -11,9 +11,17 @@ namespace layakari {
 /// Writes a whole journal in open formats into `folder`, which is made where it is not there:
 /// sittings.csv, phases.csv, strokes.csv and hums.csv over all sittings, each sitting's reading
 /// (readings/ID.json) and captions (readings/ID.vtt), and every plan that was practised
-/// (plans/ID.json). Files that are there already under these names are written anew. Returns how
-/// many sittings were taken out.
+/// (plans/ID.json); and all of it once more as journal.db, with manifest.json to tell the folder
+/// by, for `takeInJournal`. Files that are there already under these names are written anew.
+/// Returns how many sittings were taken out.
 Result<int> takeOut(const Journal& journal, const std::filesystem::path& folder,
                     const Progress& progress = {});
+
+/// Whether a folder is one that `takeOut` has written.
+bool isTakenOut(const std::filesystem::path& folder);
+
+/// Merges a journal that was taken out into another (`mergeJournal`). BadJournal: the folder has
+/// none, or it is broken or of a newer version; then nothing is changed.
+Result<Merged> takeInJournal(Journal& into, const std::filesystem::path& folder);
 
 } // namespace layakari

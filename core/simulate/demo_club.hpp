@@ -13,8 +13,8 @@
 namespace layakari {
 
 /// Fills `journal` with the Skarvholm Rowing Club as of `today`, and `recordings` with what its
-/// members recorded. Does nothing in a journal that has it. Uses both cores; takes about two minutes.
-/// Stopped or failed, it goes on where it was the next time.
+/// members recorded. Does nothing in a journal that has it. Uses both cores; takes about two
+/// minutes. Stopped or failed, it goes on where it was the next time.
 Result<void> fillDemoClub(Journal& journal, const std::filesystem::path& recordings, Day today,
                           const Progress& progress = {});
 

@@ -141,6 +141,15 @@ bool JournalDesk::perform(const QString& what, Action action, Action inverse)
     return *ok;
 }
 
+void JournalDesk::takeNews()
+{
+    reload();
+    if (!m_person && !m_people.empty()) m_person = m_people.front();
+    emit peopleChanged();
+    emit personChanged();
+    emit journalChanged();
+}
+
 bool JournalDesk::stand(const LadderPlace& was, int rungsAway)
 {
     const LadderPlace now{was.ladder, was.rung + rungsAway, today()};

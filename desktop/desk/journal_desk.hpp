@@ -67,6 +67,9 @@ public:
     /// Keeps what a person's breath sounds like: learned, not typed, so there is nothing to undo.
     bool keepProfile(Id person, const BreathProfile& profile);
 
+    /// Something else has changed the journal.
+    void takeNews();
+
 signals:
     void peopleChanged();
     void personChanged();  ///< another person, or this one's data

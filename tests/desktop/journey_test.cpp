@@ -147,6 +147,13 @@ TEST_CASE("The whole journal is taken out into a folder that is chosen")
     const std::string csv = readText(folder / "out/sittings.csv");
     CHECK(std::count(csv.begin(), csv.end(), '\n') == 16);
     CHECK_THAT(w.says("journeyMessage"), Catch::Contains("15 sittings"));
+    // Dropped on another window, it is taken in.
+    {
+        Prepare other;
+        other.drop({QString::fromStdString((folder / "out").string())});
+        CHECK_THAT(other.says("prepareMessage"), Catch::Contains("15 sittings were new"));
+        CHECK(other.window.desk()->person()->name == "Ingrid Solvang");
+    }
     writeText(folder / "file", "no folder");
     w.window.journeyPage()->takeOutTo(QString::fromStdString((folder / "file").string()));
     REQUIRE(QTest::qWaitFor(isDone, longMs));

@@ -1,0 +1,23 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/journal/journal.hpp"
+
+namespace layakari {
+
+/// What was new in a journal that was taken in.
+struct Merged {
+    int people = 0;
+    int plans = 0;
+    int ladders = 0;
+    int sittings = 0;
+};
+
+/// Takes all of `from` into `into`: what is there already stays as it is, nothing is doubled, and
+/// doing it again changes nothing. People are the same by name, plans and ladders by all that they
+/// say, places by ladder (the later one holds), courses by all that they say, days and what was
+/// read by day, sittings by person and content. Of a plan's versions those come along that a
+/// sitting or a course used, and the newest.
+Result<Merged> mergeJournal(Journal& into, const Journal& from);
+
+} // namespace layakari
