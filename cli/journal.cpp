@@ -24,7 +24,7 @@ Day localToday()
     return std::chrono::year(local.tm_year + 1900) / (local.tm_mon + 1) / local.tm_mday;
 }
 
-int fillDemo(const std::string& folder)
+int fillDemo(const std::string& folder, int weeks)
 {
     const std::filesystem::path data(folder);
     auto journal = Journal::open(data);
@@ -34,7 +34,7 @@ int fillDemo(const std::string& folder)
     }
     ProgressLine line(1);
     const Progress progress{[&](double f) { line.tell(0, f); }, stopOnInterrupt()};
-    if (auto filled = fillDemoClub(*journal, data / "recordings", localToday(), progress);
+    if (auto filled = fillDemoClub(*journal, data / "recordings", localToday(), progress, weeks);
         !filled) {
         complain(filled.error().message());
         return exitFor(filled.error());
@@ -168,7 +168,11 @@ void addJournal(CLI::App& app, std::function<int()>& run)
     CLI::App* demo = journal->add_subcommand(
         "fill-demo", "Fill a journal with an invented rowing club and its simulated recordings");
     demo->add_option("--data", *folder, "The journal's folder")->required();
-    demo->callback([folder, &run] { run = [folder] { return fillDemo(*folder); }; });
+    auto weeks = std::make_shared<int>(8);
+    demo->add_option("--weeks", *weeks, "How many weeks back it goes")
+        ->capture_default_str()
+        ->check(CLI::Range(2, 52));
+    demo->callback([folder, weeks, &run] { run = [=] { return fillDemo(*folder, *weeks); }; });
     auto out = std::make_shared<std::string>();
     CLI::App* take = journal->add_subcommand(
         "take-out", "Write all sittings as CSV, readings as JSON and captions as WebVTT");

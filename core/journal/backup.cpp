@@ -32,7 +32,7 @@ bool isWhole(const fs::path& file)
 fs::path freeName(const fs::path& folder)
 {
     for (int n = 1;; ++n) {
-        const fs::path name = folder / ("journal-aside-" + std::to_string(n) + ".db");
+        fs::path name = folder / ("journal-aside-" + std::to_string(n) + ".db");
         if (!fs::exists(name)) return name;
     }
 }

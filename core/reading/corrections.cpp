@@ -222,6 +222,14 @@ void CorrectionHistory::add(const Correction& correction)
     change(std::move(done));
 }
 
+void CorrectionHistory::addTogether(const std::vector<Correction>& corrections)
+{
+    if (corrections.empty()) return;
+    std::vector<Correction> done = m_done;
+    done.insert(done.end(), corrections.begin(), corrections.end());
+    change(std::move(done));
+}
+
 bool CorrectionHistory::undo()
 {
     if (m_before.empty()) return false;

@@ -57,6 +57,8 @@ public:
     /// Adds one. A boundary that is moved on is moved once, from where it was heard; moved back
     /// there, it is not moved at all. What was taken back before is forgotten.
     void add(const Correction& correction);
+    /// Adds several as one change, to be undone in one step; none of them is joined with another.
+    void addTogether(const std::vector<Correction>& corrections);
     /// Takes back the last change, or does it again; false when there is none.
     bool undo();
     bool redo();

@@ -137,25 +137,25 @@ void practiseEarlier(std::vector<Practice>& practices, Day today, unsigned weekd
 // Five ways that eight weeks can go: it gets better; it is good one day and poor the next; it stays
 // as it is while the counts grow longer, with two weeks away; the hums grow; it was good, then
 // worse and worse, then a break.
-void addEarlierWeeks(std::vector<Member>& all, Day today)
+void addEarlierWeeks(std::vector<Member>& all, Day today, int weeks)
 {
-    constexpr int eightWeeks = 55;
-    practiseEarlier(all[0].practices, today, tuesdayThursdaySunday, eightWeeks, 11, [](double z) {
+    const int first = 7 * weeks - 1;
+    practiseEarlier(all[0].practices, today, tuesdayThursdaySunday, first, 11, [](double z) {
         return Practice{
             0, "steady", 1.1 + 0.25 * z, "", 0.2 - 0.16 * z, 12, 4, 5 + static_cast<int>(3.5 * z)};
     });
-    practiseEarlier(all[1].practices, today, mondayWednesdayFriday, eightWeeks, 10, [](double z) {
+    practiseEarlier(all[1].practices, today, mondayWednesdayFriday, first, 10, [](double z) {
         const double mood = std::fabs(std::sin(37 * z + 1)); // good and bad days without a pattern
         return Practice{
             0, "steady", 1.15, "", 0.03 + 0.2 * mood, 12, 5, 8 - static_cast<int>(4 * mood)};
     });
-    practiseEarlier(all[2].practices, today, mondayWednesdayFriday, eightWeeks, 38, [](double z) {
+    practiseEarlier(all[2].practices, today, mondayWednesdayFriday, first, 38, [](double z) {
         return Practice{0, "mouth", 1.05 + 0.12 * z, "", 0.06};
     });
     practiseEarlier(all[2].practices, today, mondayWednesdayFriday, 24, 12, [](double z) {
         return Practice{0, "mouth", 1.18 + 0.1 * z, "", 0.06};
     });
-    practiseEarlier(all[3].practices, today, everyDay, eightWeeks, 13, [](double z) {
+    practiseEarlier(all[3].practices, today, everyDay, first, 13, [](double z) {
         return Practice{0,
                         "faint",
                         0.9 + 0.5 * z,
@@ -165,7 +165,7 @@ void addEarlierWeeks(std::vector<Member>& all, Day today)
                         6,
                         7 + static_cast<int>(2 * z)};
     });
-    practiseEarlier(all[4].practices, today, tuesdayThursdaySunday, eightWeeks, 26, [](double z) {
+    practiseEarlier(all[4].practices, today, tuesdayThursdaySunday, first, 26, [](double z) {
         return Practice{
             0, "steady", 1.0, "", 0.04 + 0.16 * z * z, 12, 6, 7 - static_cast<int>(3 * z)};
     });
@@ -192,8 +192,13 @@ struct Recording {
 
 class Filling {
 public:
-    Filling(Journal& journal, std::filesystem::path folder, Day today, const Progress& progress)
-        : m_journal(journal), m_folder(std::move(folder)), m_today(today), m_progress(progress)
+    Filling(Journal& journal, std::filesystem::path folder, Day today, int weeks,
+            const Progress& progress)
+        : m_journal(journal),
+          m_folder(std::move(folder)),
+          m_today(today),
+          m_weeks(weeks),
+          m_progress(progress)
     {
     }
 
@@ -201,7 +206,7 @@ public:
     {
         std::uint64_t seed = 100;
         std::vector<Member> all = members();
-        addEarlierWeeks(all, m_today);
+        addEarlierWeeks(all, m_today, m_weeks);
         for (const Member& member : all)
             if (auto added = add(member, seed += 1000); !added) return added;
         if (auto made = makeAll(); !made) return made;
@@ -212,6 +217,7 @@ private:
     Journal& m_journal;
     std::filesystem::path m_folder;
     Day m_today;
+    int m_weeks;
     const Progress& m_progress;
     std::vector<Recording> m_recordings;
 
@@ -359,10 +365,10 @@ private:
 } // namespace
 
 Result<void> fillDemoClub(Journal& journal, const std::filesystem::path& recordings, Day today,
-                          const Progress& progress)
+                          const Progress& progress, int weeks)
 {
     if (journal.setting(filledKey)) return {};
-    return Filling(journal, recordings, today, progress).run();
+    return Filling(journal, recordings, today, weeks, progress).run();
 }
 
 } // namespace layakari

@@ -15,7 +15,8 @@ namespace layakari {
 /// Fills `journal` with the Skarvholm Rowing Club as of `today`, and `recordings` with what its
 /// members recorded. Does nothing in a journal that has it. Uses both cores; takes about two
 /// minutes. Stopped or failed, it goes on where it was the next time.
+/// `weeks` is how far back it goes.
 Result<void> fillDemoClub(Journal& journal, const std::filesystem::path& recordings, Day today,
-                          const Progress& progress = {});
+                          const Progress& progress = {}, int weeks = 8);
 
 } // namespace layakari

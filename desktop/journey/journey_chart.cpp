@@ -111,6 +111,9 @@ void JourneyChart::style()
         axis->setTickLabelColor(theme.softInk);
         axis->setTickLabelPadding(6);
     }
+    m_plot->yAxis->setLabel(QString::fromUtf8(kindOf(m_figure).unit));
+    m_plot->yAxis->setLabelFont(typeface(Type::Small));
+    m_plot->yAxis->setLabelColor(theme.softInk);
     m_plot->xAxis->grid()->setVisible(false);
     m_plot->yAxis->grid()->setPen(QPen(theme.line, 1));
     m_plot->yAxis->grid()->setZeroLinePen(QPen(theme.line, 1));

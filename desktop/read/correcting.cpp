@@ -14,6 +14,9 @@ constexpr double sure = 0.8;
 
 double middleOf(const ReadPhase& phase) { return (phase.startS + phase.endS) / 2; }
 
+// As exact as the file has it, so that it is the same when it is opened again.
+double rounded(double seconds) { return std::round(seconds * 1e4) / 1e4; }
+
 } // namespace
 
 Correcting::Correcting(QWidget* page, QWidget* staff)
@@ -68,6 +71,8 @@ void Correcting::addNames()
             const bool plays = m_cursorS && *m_cursorS > p.startS && *m_cursorS < p.endS;
             add({Correction::Kind::Split, plays ? *m_cursorS : middleOf(p)});
         }));
+    m_swapCycle = addAction(tr("Swap inhale and exhale in this cycle"), "swapCycle",
+                            Qt::SHIFT | Qt::Key_X, [this] { swapCycle(); });
     m_join = addAction(tr("One phase with the next"), "join", Qt::Key_J, [this] {
         add({Correction::Kind::Join, phase().endS});
     });
@@ -138,10 +143,23 @@ void Correcting::moveBoundary(double fromS, double toS)
     add({Correction::Kind::MoveBoundary, fromS, std::max(0.0, toS)});
 }
 
+void Correcting::swapCycle()
+{
+    std::vector<Correction> swapped;
+    for (const ReadPhase& p : m_reading->phases) {
+        if (p.cycle != phase().cycle) continue;
+        if (p.kind == ReadKind::Inhale || p.kind == ReadKind::Exhale)
+            swapped.push_back(
+                {Correction::Kind::Rename, rounded(middleOf(p)), 0,
+                 p.kind == ReadKind::Inhale ? Correction::Name::Exhale : Correction::Name::Inhale});
+    }
+    m_history.addTogether(swapped);
+    update();
+    emit changed();
+}
+
 void Correcting::add(Correction correction)
 {
-    // As exact as the file has it, so that it is the same when it is opened again.
-    const auto rounded = [](double seconds) { return std::round(seconds * 1e4) / 1e4; };
     correction.atS = rounded(correction.atS);
     correction.toS = rounded(correction.toS);
     m_history.add(correction);
@@ -153,6 +171,7 @@ void Correcting::update()
 {
     for (QAction* action : m_ofPhase) action->setEnabled(m_phase.has_value());
     m_join->setEnabled(m_phase && *m_phase + 1 < m_reading->phases.size());
+    m_swapCycle->setEnabled(m_phase && phase().cycle);
     m_undo->setEnabled(m_history.canUndo());
     m_redo->setEnabled(m_history.canRedo());
     m_takeBack->setEnabled(m_phase && phase().corrected && !done().empty());

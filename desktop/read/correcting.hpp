@@ -48,6 +48,7 @@ private:
     std::optional<double> m_cursorS;
     std::vector<QAction*> m_ofPhase;
     QAction* m_join = nullptr;
+    QAction* m_swapCycle = nullptr;
     QAction* m_undo = nullptr;
     QAction* m_redo = nullptr;
     QAction* m_takeBack = nullptr;
@@ -59,6 +60,8 @@ private:
                        const std::function<void()>& action);
     const ReadPhase& phase() const { return m_reading->phases[*m_phase]; }
     void add(Correction correction);
+    /// Inhales of the chosen phase's cycle become exhales and the other way round.
+    void swapCycle();
     void update();
 };
 

@@ -295,7 +295,9 @@ void ReflectPage::showAll()
                                          m_changes, m_places, m_said, m_advice, m_reason})
         w->setVisible(isThere);
     m_week->refresh();
-    m_weekName->setVisible(m_week->count() > 0);
+    // Whoever practises alone has nobody to look at first.
+    m_weekName->setVisible(m_week->count() > 1);
+    m_week->setVisible(m_week->count() > 1);
     m_goOn->hide();
     m_easeOff->hide();
     if (!isThere) {

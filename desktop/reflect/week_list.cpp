@@ -34,7 +34,6 @@ void WeekList::refresh()
         font.setBold(handed.urgency > 0);
         item->setFont(font);
     }
-    setVisible(!m_handed.empty());
 }
 
 } // namespace layakari

@@ -327,6 +327,22 @@ TEST_CASE("A boundary that is nudged on is one correction, nudged back to where 
     CHECK_FALSE(history.redo());
 }
 
+TEST_CASE("Several added together are one change; none is none")
+{
+    CorrectionHistory history({{Correction::Kind::Join, 3}});
+    history.addTogether({});
+    CHECK_FALSE(history.canUndo());
+    // The second goes on where the first one ended, and is still one of its own.
+    const std::vector<Correction> both{{Correction::Kind::MoveBoundary, 5, 5.2},
+                                       {Correction::Kind::MoveBoundary, 5.2, 5.4}};
+    history.addTogether(both);
+    CHECK(history.done().size() == 3);
+    REQUIRE(history.undo());
+    CHECK(history.done().size() == 1);
+    REQUIRE(history.redo());
+    CHECK(history.done().size() == 3);
+}
+
 TEST_CASE("One correction is taken back, whichever it is; that can be undone too")
 {
     CorrectionHistory history({{Kind::Split, 3}, {Kind::Join, 9}, {Kind::Split, 20}});

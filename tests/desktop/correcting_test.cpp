@@ -128,6 +128,26 @@ TEST_CASE("A phase is given another name, cut in two and made one by a key each"
     }
 }
 
+TEST_CASE("A cycle that was heard the wrong way round is swapped by one key and one undo")
+{
+    SquareBreath w;
+    const QStringList rows = w.rows();
+    const auto middle = [](const ReadPhase& phase) { return (phase.startS + phase.endS) / 2; };
+    const double inhale = middle(w.first());
+    const std::optional<int> cycle = w.first().cycle;
+    REQUIRE(cycle);
+    double exhale = 0;
+    for (const ReadPhase& phase : w.reading().phases)
+        if (phase.cycle == cycle && phase.kind == ReadKind::Exhale) exhale = middle(phase);
+    w.correct(Qt::Key_X, Qt::ShiftModifier);
+    CHECK(w.phaseAt(inhale).kind == ReadKind::Exhale);
+    CHECK(w.phaseAt(exhale).kind == ReadKind::Inhale);
+    CHECK(w.phaseAt(inhale).corrected);
+    CHECK(w.reading().corrections.size() == 2);
+    w.correct(Qt::Key_Z, Qt::ControlModifier);
+    CHECK(w.rows() == rows);
+}
+
 TEST_CASE("A boundary is dragged in the strip; a click there only chooses")
 {
     SquareBreath w;
