@@ -4,6 +4,7 @@
 #include "core/progress/series.hpp"
 
 #include <algorithm>
+#include <cmath>
 
 namespace layakari {
 
@@ -36,7 +37,7 @@ void judgeUrgency(HandedIn& handed, const std::vector<Sitting>& earlier)
             change.now < change.before) {
             handed.urgency += fallUrgency;
             add("kept " + valueInWords(change.now, Figure::Accuracy) + ", lately " +
-                std::to_string(static_cast<int>(change.before + 0.5)));
+                std::to_string(std::lround(change.before)));
         }
     if (handed.why.empty() && s.accuracy)
         add("kept " + valueInWords(*s.accuracy, Figure::Accuracy));

@@ -127,8 +127,9 @@ void practiseEarlier(std::vector<Practice>& practices, Day today, unsigned weekd
     std::vector<Practice> earlier;
     for (int ago = first; ago >= last; --ago) {
         const std::chrono::weekday day(today - std::chrono::days(ago));
-        if (!(weekdays >> (day.iso_encoding() - 1) & 1)) continue;
-        earlier.push_back(practice(static_cast<double>(first - ago) / (first - last)));
+        const unsigned sinceMonday = (day.c_encoding() + 6) % 7;
+        if (!(weekdays & (1u << sinceMonday))) continue;
+        earlier.push_back(practice(static_cast<double>(first - ago) / std::max(1, first - last)));
         earlier.back().daysAgo = ago;
     }
     practices.insert(practices.begin(), earlier.begin(), earlier.end());
