@@ -26,4 +26,12 @@ HeardStrokeRun countedAs(HeardStrokeRun run, const Strokes& planned);
 /// found as strokes already.
 Heard withSlowBellows(const Heard& heard, const std::vector<PlannedStep>& steps);
 
+/// What was heard, with quick breaths in it: an inhale and an exhale of a second each sound as
+/// bellows do, and only a plan of about as many cycles of breath alone tells that they are none.
+/// They are breaths without a character then: which is which follows from the others. Unchanged
+/// where the plan has strokes or holds, or the run is faster than one breathes. `track` is what the
+/// recording was heard in.
+Heard withQuickBreaths(Heard heard, const std::vector<PlannedStep>& steps,
+                       const FeatureTrack& track);
+
 } // namespace layakari

@@ -286,8 +286,11 @@ Reading readHeard(const HeardSoFar& so, const std::optional<Plan>& plan, const K
     Corrected corrected = laidOver(so.heard, known.corrections);
     reading.corrections = known.corrections;
     reading.lostCorrections = std::move(corrected.lost);
-    const Heard heard =
-        plan ? withSlowBellows(corrected.heard, unfold(*plan)) : std::move(corrected.heard);
+    Heard heard = std::move(corrected.heard);
+    if (plan) {
+        const std::vector<PlannedStep> steps = unfold(*plan);
+        heard = withQuickBreaths(withSlowBellows(heard, steps), steps, so.track);
+    }
     const BreathClasses classes = sortBreaths(heard, {}, known.profile ? &*known.profile : nullptr);
     const Alignment alignment = align(heard, classes, intended, known.kindAIsInhale, known.fit);
     reading.fit = alignment.fit;

@@ -197,6 +197,42 @@ TEST_CASE("Slow bellows are breaths to the ear, and strokes to a plan of bellows
     CHECK(other.strokeRuns.empty());
 }
 
+TEST_CASE("Breaths of a second sound as bellows do, and are breaths to a plan of as many cycles")
+{
+    Plan quick = findPreset("even-4-4")->plan;
+    Cycles& cycles = std::get<Cycles>(quick.parts.front().content);
+    cycles.repeat = 12;
+    for (const unsigned seed : {11u, 12u, 13u}) {
+        INFO("seed " << seed);
+        StrokeSound sound(seed);
+        sound.quiet(1).naturalBreaths(2).bellows(12, 30).quiet(1).naturalBreaths(2).quiet(1);
+        const FeatureTrack track = sound.track();
+        const Heard heard = listenTo(track);
+        REQUIRE(heard.strokeRuns.size() == 1);
+        const auto breathsOf = [](const Heard& h) {
+            return std::count_if(h.spans.begin(), h.spans.end(), [](const HeardSpan& span) {
+                return span.kind == HeardSpan::Kind::Breath;
+            });
+        };
+        const Heard planned = withQuickBreaths(heard, unfold(quick), track);
+        CHECK(planned.strokeRuns.empty());
+        CHECK(breathsOf(planned) == 2 * 4 + 2 * 12);
+        for (std::size_t i = 1; i < planned.spans.size(); ++i)
+            CHECK(planned.spans[i].startS >= planned.spans[i - 1].endS - 1e-9);
+        // Not to a plan of bellows, of held breath, or of far fewer cycles; nor when it is faster.
+        for (const char* other : {"bhastrika-3x10", "square-4", "long-exhale-4-6"}) {
+            Plan plan = findPreset(other)->plan;
+            if (std::string(other) == "long-exhale-4-6")
+                std::get<Cycles>(plan.parts.front().content).repeat = 5;
+            CHECK(withQuickBreaths(heard, unfold(plan), track).strokeRuns.size() == 1);
+        }
+    }
+    StrokeSound fast(14);
+    fast.quiet(1).bellows(12, 70).quiet(2);
+    const FeatureTrack track = fast.track();
+    CHECK(withQuickBreaths(listenTo(track), unfold(quick), track).strokeRuns.size() == 1);
+}
+
 TEST_CASE("Claps, a drum of fingers and natural breathing are no strokes")
 {
     StrokeSound sound(5);
