@@ -274,6 +274,7 @@ void MainWindow::keepHandIn()
 {
     if (!keepSitting(*m_handIn)) return;
     m_kept = m_handIn;
+    if (const auto sitting = keptSitting()) m_reflect->showSitting(sitting->id);
     if (const auto heard = m_read->heardProfile()) {
         const auto known = profileOfPerson(m_handIn->person);
         m_desk->keepProfile(m_handIn->person, known ? merged(*known, *heard) : *heard);

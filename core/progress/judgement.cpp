@@ -30,6 +30,16 @@ std::string accuracies(const std::vector<Sitting>& sittings, std::size_t most)
     return text;
 }
 
+// Why a sitting does not count as kept, where its accuracy is not the reason.
+std::string whatElseSpoke(const Sitting& s, const LadderRule& rule)
+{
+    if (!s.accuracy || *s.accuracy < rule.keptAccuracy) return "";
+    if (!s.words.complaints.empty()) return ", once with a complaint";
+    if (s.strainSigns > 0) return ", once with a sign of strain";
+    if (s.completion && *s.completion < rule.keptCompletion) return ", once not to the end";
+    return "";
+}
+
 std::string timesInWords(int n)
 {
     static constexpr const char* words[]{"no", "one", "two", "three", "four", "five", "six"};
@@ -96,10 +106,13 @@ Judgement judge(const std::vector<Sitting>& sittings, const LadderRule& rule, bo
                                   " of 100. Because something speaks against it, going on is for "
                                   "your doctor and your teacher to say."};
     const int missing = rule.keptSittings - static_cast<int>(kept);
-    return {Advice::Stay, "Lately it kept " + accuracies(sittings, needed) +
-                              " of 100. Stay here; " + timesInWords(missing) +
-                              (missing == 1 ? " more kept sitting" : " more kept sittings") +
-                              " would make room for a step."};
+    return {
+        Advice::Stay,
+        "Lately it kept " + accuracies(sittings, needed) + " of 100" +
+            (kept < sittings.size() && kept < needed ? whatElseSpoke(sittings[kept], rule) : "") +
+            ". Stay here; " + timesInWords(missing) +
+            (missing == 1 ? " more kept sitting" : " more kept sittings") +
+            " would make room for a step."};
 }
 
 std::string comparedWithLately(const PlanFigures& asks, const std::vector<Sitting>& sittings)

@@ -175,6 +175,7 @@ void JourneyPage::takeNews()
 void JourneyPage::showEvent(QShowEvent* event)
 {
     QWidget::showEvent(event);
+    if (!m_isTakingOut) m_bar->hide(); // what it says is of an earlier visit
     if (m_isStale) takePerson();
 }
 

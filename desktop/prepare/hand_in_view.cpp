@@ -107,7 +107,8 @@ void HandInView::buildLayout()
     column->setSpacing(8);
     column->addWidget(m_sentence);
     column->addWidget(m_watching);
-    column->addWidget(m_list, 1);
+    column->addWidget(m_list, 100);
+    column->addStretch(1); // where there is no list
     column->addWidget(m_choice);
     column->addLayout(buttons);
 }

@@ -85,7 +85,13 @@ void PersonSwitcher::take(const QString& text)
 void PersonSwitcher::focusInEvent(QFocusEvent* event)
 {
     QLineEdit::focusInEvent(event);
-    QMetaObject::invokeMethod(this, &QLineEdit::selectAll, Qt::QueuedConnection);
+    // Not when the focus only passed through, as it does when a page is left.
+    QMetaObject::invokeMethod(
+        this,
+        [this] {
+            if (hasFocus()) selectAll();
+        },
+        Qt::QueuedConnection);
 }
 
 void PersonSwitcher::focusOutEvent(QFocusEvent* event)

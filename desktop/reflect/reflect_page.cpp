@@ -244,6 +244,7 @@ void ReflectPage::takeNews()
 void ReflectPage::showEvent(QShowEvent* event)
 {
     QWidget::showEvent(event);
+    m_bar->hide(); // what it says is of an earlier visit
     if (m_isStale) takePerson();
 }
 

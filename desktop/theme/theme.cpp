@@ -82,7 +82,7 @@ QString styleSheetOf(const Theme& t)
         QLabel[soft="true"], QCheckBox[soft="true"] { color: %4; }
         QPushButton[lead="true"] { background: %1; color: %5; border: 0; border-radius: 4px; padding: 8px 18px; font-weight: bold; }
         QPushButton[lead="true"]:hover { background: %4; }
-        QPushButton[lead="true"]:focus { border: 3px double %5; }
+        QPushButton[lead="true"]:focus { border: 3px double %5; padding: 5px 15px; }
         QPushButton[lead="true"]:disabled { background: %3; color: %4; }
         QPushButton[place="true"] { border-bottom-color: transparent; color: %4; padding: 4px 10px; }
         QPushButton[place="true"]:checked { background: transparent; color: %1; border-bottom-color: %1; font-weight: bold; }

@@ -69,6 +69,15 @@ TEST_CASE("Going on needs the last three sittings kept, and nothing that speaks 
     strained.strainSigns = 1;
     CHECK(adviceOn({strained, kept(90, 2), kept(90, 3)}) == Advice::Stay);
     CHECK(adviceOn({}) == Advice::First);
+
+    // Where all counts were kept, it is said what else stood in the way.
+    const auto reason = [](const Sitting& last) {
+        return judge({last, kept(90, 2), kept(90, 3)}, LadderRule{}, false, last.day, today).reason;
+    };
+    CHECK_THAT(reason(complained), Catch::Contains("once with a complaint"));
+    CHECK_THAT(reason(undone), Catch::Contains("once not to the end"));
+    CHECK_THAT(reason(strained), Catch::Contains("once with a sign of strain"));
+    CHECK_THAT(reason(kept(70)), !Catch::Contains("once"));
 }
 
 TEST_CASE(

@@ -3,6 +3,7 @@
 // Weeks of practice in the real window, and one sitting looked back on, by keys and by mouse.
 #include "desktop/journey/journey_chart.hpp"
 #include "desktop/journey/journey_page.hpp"
+#include "desktop/read/read_page.hpp"
 #include "desktop/reflect/feel_line.hpp"
 #include "desktop/reflect/reflect_page.hpp"
 #include "desktop/reflect/week_list.hpp"
@@ -252,9 +253,19 @@ TEST_CASE("A reply is composed from the facts, changed and copied")
     Prepare w;
     w.add("Ingrid Solvang");
     w.use("square-4");
+    // Another sitting was looked at before: what was just handed in is what is looked back on.
+    w.practise(square(), 88, 3);
+    w.practise(square(), 88, 2);
+    w.key(Qt::Key_4);
+    w.key(Qt::Key_PageUp);
     w.window.handIn(practice("square.flac"), square());
     w.waitForRow();
     w.key(Qt::Key_4);
+    CHECK(w.window.reflectPage()->sitting() ==
+          w.journal()
+              .sittingOfRecording(w.person(), w.window.readPage()->reading()->recording.sha256)
+              ->value()
+              .id);
     answer<QDialog>([](QDialog* dialog) {
         auto* text = dialog->findChild<QPlainTextEdit*>("replyText");
         CHECK_THAT(text->toPlainText().toStdString(),
