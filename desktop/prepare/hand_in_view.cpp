@@ -211,6 +211,11 @@ void HandInView::showChoice()
 {
     const std::vector<Handed> some = chosen();
     m_choice->setVisible(!some.empty());
+    if (some.size() == 1 && some.front().planVersion)
+        if (const auto kept =
+                m_desk->told(m_desk->journal().planVersion(*some.front().planVersion));
+            kept && *kept)
+            m_plan->setPlan((*kept)->plan);
     m_assign->setText(some.size() > 1 ? tr("Read these %1").arg(some.size()) : tr("Read it"));
     const QVariant was = m_person->currentData();
     m_person->clear();

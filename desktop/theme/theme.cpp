@@ -59,7 +59,8 @@ QString styleSheetOf(const Theme& t)
         QTreeView::item:selected { background: %2; color: %1; border-left: 4px solid %1; }
         QTreeWidget { background: transparent; border: 0; outline: 0; }
         QTreeWidget::item { padding: 5px 4px; color: %1; }
-        QTreeWidget::item:selected { background: %2; color: %1; }
+        QTreeWidget::item:selected { background: %2; color: %1; border-left: 0; }
+        QTreeWidget::item:selected:first { border-left: 4px solid %1; }
         QTreeWidget:focus { border-bottom: 2px solid %3; }
         QHeaderView::section { background: transparent; color: %4; border: 0; border-bottom: 2px solid %3; padding: 4px; }
         QListWidget::item:selected { background: %2; color: %1; border-left: 4px solid %1; }
