@@ -2,6 +2,7 @@
 #include "cli/commands.hpp"
 #include "cli/terminal.hpp"
 #include "core/intake/readers.hpp"
+#include "core/intake/when.hpp"
 #include "core/report/take_out.hpp"
 #include "core/simulate/demo_club.hpp"
 
@@ -15,14 +16,7 @@ namespace layakari::cli {
 
 namespace {
 
-// The local calendar day.
-Day localToday()
-{
-    const std::time_t now = std::time(nullptr);
-    std::tm local{};
-    localtime_r(&now, &local);
-    return std::chrono::year(local.tm_year + 1900) / (local.tm_mon + 1) / local.tm_mday;
-}
+Day localToday() { return localDayOf(std::time(nullptr)); }
 
 int fillDemo(const std::string& folder, int weeks)
 {

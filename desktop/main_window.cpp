@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "desktop/main_window.hpp"
 
+#include "core/intake/when.hpp"
 #include "core/journal/backup.hpp"
 #include "core/journal/sitting.hpp"
 #include "core/report/sentence.hpp"
@@ -261,12 +262,10 @@ bool MainWindow::keepSitting(const HandIn& handIn)
     if (!reading.heardBreathing()) return false;
     const auto version = m_desk->told(m_desk->journal().versionFor(handIn.plan));
     if (!version) return false;
-    // A recorder writes its file when it stops: the sitting began so much earlier.
-    const QDateTime began = QFileInfo(handIn.file)
-                                .lastModified()
-                                .addSecs(-static_cast<qint64>(reading.recording.durationSeconds));
-    const Sitting sitting = sittingFrom(reading, handIn.person, *version, began.toSecsSinceEpoch(),
-                                        toDay(began.date()));
+    const When when =
+        whenRecorded(handIn.file.toStdString(), reading.recording.durationSeconds);
+    const Sitting sitting =
+        sittingFrom(reading, handIn.person, *version, when.startedAt, when.day);
     return m_desk->keepSitting(sitting, readingToJson(reading));
 }
 
@@ -275,10 +274,7 @@ void MainWindow::keepHandIn()
     if (!keepSitting(*m_handIn)) return;
     m_kept = m_handIn;
     if (const auto sitting = keptSitting()) m_reflect->showSitting(sitting->id);
-    if (const auto heard = m_read->heardProfile()) {
-        const auto known = profileOfPerson(m_handIn->person);
-        m_desk->keepProfile(m_handIn->person, known ? merged(*known, *heard) : *heard);
-    }
+    if (const auto heard = m_read->heardProfile()) m_desk->learn(m_handIn->person, *heard);
     m_read->note(tr("Kept as a sitting of %1. Press 4 to look back on it.").arg(m_handIn->name));
 }
 

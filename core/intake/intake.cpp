@@ -8,7 +8,6 @@
 #include <algorithm>
 #include <array>
 #include <cctype>
-#include <ctime>
 #include <set>
 
 namespace layakari {
@@ -24,23 +23,6 @@ bool isRecording(const fs::path& file)
     std::string extension = file.extension().string();
     for (char& c : extension) c = static_cast<char>(std::tolower(static_cast<unsigned char>(c)));
     return std::find(extensions.begin(), extensions.end(), extension) != extensions.end();
-}
-
-Day localDayOf(std::int64_t seconds)
-{
-    const auto time = static_cast<std::time_t>(seconds);
-    std::tm local{};
-    localtime_r(&time, &local);
-    return std::chrono::year(local.tm_year + 1900) / (local.tm_mon + 1) / local.tm_mday;
-}
-
-std::int64_t writtenAt(const fs::path& file)
-{
-    std::error_code ec;
-    const auto time = fs::last_write_time(file, ec);
-    const auto system =
-        std::chrono::file_clock::to_sys(ec ? fs::file_time_type::clock::now() : time);
-    return std::chrono::duration_cast<std::chrono::seconds>(system.time_since_epoch()).count();
 }
 
 // Without the file: that is said beside it.
@@ -130,7 +112,7 @@ Result<ReadOrder> orderFor(const Journal& journal, const Handed& handed)
 
 ReadIn readHanded(const ReadOrder& order, const Progress& progress)
 {
-    ReadIn read{{}, fail({}), {}, 0, {}};
+    ReadIn read{{}, fail({}), {}, {}};
     const auto sha256 = sha256OfFile(order.handed.file);
     if (!sha256) {
         read.reading = fail(sha256.error());
@@ -147,9 +129,7 @@ ReadIn readHanded(const ReadOrder& order, const Progress& progress)
     known.tuning = order.tuning;
     Reading reading = readAgainst(*listened, order.plan, known);
     read.profile = profileIn(*listened, reading);
-    read.startedAt =
-        writtenAt(order.handed.file) - static_cast<std::int64_t>(reading.recording.durationSeconds);
-    read.day = localDayOf(read.startedAt);
+    read.when = whenRecorded(order.handed.file, reading.recording.durationSeconds);
     read.reading = std::move(reading);
     return read;
 }
@@ -181,7 +161,7 @@ Result<Handed> keepRead(Journal& journal, const ReadOrder& order, const ReadIn& 
                      "the same recording is there already, of " + dayToText((*there)->day));
     }
     Sitting sitting = sittingFrom(*read.reading, *handed.person, handed.planVersion.value_or(0),
-                                  read.startedAt, read.day);
+                                  read.when.startedAt, read.when.day);
     sitting.planVersion = handed.planVersion;
     const auto id = journal.saveSitting(sitting, readingToJson(*read.reading));
     if (!id) return fail(id.error());

@@ -9,6 +9,7 @@
 #pragma once
 
 #include "core/base/progress.hpp"
+#include "core/intake/when.hpp"
 #include "core/journal/journal.hpp"
 #include "core/listen/breath_profile.hpp"
 #include "core/reading/reading.hpp"
@@ -38,8 +39,7 @@ struct ReadIn {
     std::string sha256;
     Result<Reading> reading;
     std::optional<BreathProfile> profile; ///< of the breaths that were sure
-    std::int64_t startedAt = 0; ///< by the file's time stamp: a recorder writes it when it stops
-    Day day;                    ///< local
+    When when;
 };
 /// Decodes, listens and reads; touches no journal.
 ReadIn readHanded(const ReadOrder& order, const Progress& progress = {});

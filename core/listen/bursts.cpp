@@ -12,10 +12,10 @@ namespace {
 
 constexpr std::size_t reach = 3; // frames on either side of a rise: 60 ms in all
 constexpr std::size_t alone = 8; // frames within which only the steepest rise counts
-constexpr float leastRiseDb = 5;
+constexpr float leastBurstDb = 5;
 constexpr float leastLevelDb = 5;      // noise alone stays under 3 dB when smoothed by three frames
 constexpr std::size_t peakWithin = 15; // frames
-constexpr float fallenDb = 12;
+constexpr float burstFallDb = 12;
 constexpr std::size_t longest = 300; // frames
 constexpr std::size_t shapeFrames = 10;
 
@@ -50,7 +50,7 @@ Burst burstAt(const FeatureTrack& track, const NoiseFloor& floor, const std::vec
         even.begin());
     burst.levelDb = even[peak];
     burst.riseDb = even[frame + reach] - even[frame - reach];
-    const float least = burst.levelDb - fallenDb;
+    const float least = burst.levelDb - burstFallDb;
     std::size_t first = peak;
     std::size_t last = peak;
     while (first > 0 && peak - first < longest && even[first - 1] > least) --first;
@@ -91,7 +91,7 @@ std::vector<Burst> findBursts(const FeatureTrack& track, const NoiseFloor& floor
         steepness[i] = even[i + reach] - std::max(0.0f, even[i - reach]);
     std::vector<Burst> bursts;
     for (std::size_t i = reach; i + reach < even.size(); ++i) {
-        if (steepness[i] < leastRiseDb) continue;
+        if (steepness[i] < leastBurstDb) continue;
         const auto first =
             steepness.begin() + static_cast<std::ptrdiff_t>(i > alone ? i - alone : 0);
         const auto last = steepness.begin() +

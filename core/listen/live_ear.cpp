@@ -17,8 +17,8 @@ constexpr std::size_t earlyLook = framesIn(1);
 constexpr std::size_t knownAfter = framesIn(20);
 
 // A median of this many frames lets no tick through that is shorter than 40 ms, and is as late.
-constexpr std::size_t medianFrames = 9;
-constexpr std::size_t late = medianFrames / 2;
+constexpr std::size_t liveMedianFrames = 9;
+constexpr std::size_t late = liveMedianFrames / 2;
 constexpr std::size_t quickFrames = 5;
 // How long a change must last before it is said. With the median's 40 ms, the window's 20 and the
 // slope of a breath that swells this stays under a fifth of a second.
@@ -31,7 +31,7 @@ constexpr float deepFall = 0.5f;
 constexpr float slightFall = 0.3f;
 constexpr float turnRise = 0.2f;
 constexpr float leastFallDb = 3;
-constexpr float leastRiseDb = 2;
+constexpr float leastLiveRiseDb = 2;
 constexpr float otherSoundDb = 3.5f;
 constexpr std::size_t besideFrames = framesIn(0.5);
 constexpr std::size_t guardFrames = framesIn(0.05);
@@ -62,8 +62,8 @@ bool LiveEar::push(std::span<const float> samples)
 
 float LiveEar::steadyRise() const
 {
-    std::array<float, medianFrames> last{};
-    const std::size_t count = std::min(m_rise.size(), medianFrames);
+    std::array<float, liveMedianFrames> last{};
+    const std::size_t count = std::min(m_rise.size(), liveMedianFrames);
     std::copy(m_rise.end() - static_cast<std::ptrdiff_t>(count), m_rise.end(), last.begin());
     const auto middle = last.begin() + static_cast<std::ptrdiff_t>(count / 2);
     std::nth_element(last.begin(), middle, last.begin() + static_cast<std::ptrdiff_t>(count));
@@ -121,7 +121,7 @@ void LiveEar::followDip(std::size_t frame, float rise)
     const bool longEnough =
         FeatureTrack::timeOf(m_valleyFrame) - m_present->sinceS > shortestBreathSeconds;
     if (!longEnough || fall < std::max(leastFallDb, slightFall * m_peak) ||
-        rise - m_valley < std::max(leastRiseDb, turnRise * m_peak))
+        rise - m_valley < std::max(leastLiveRiseDb, turnRise * m_peak))
         return;
     if (fall > deepFall * m_peak || soundsOtherThanBefore(frame)) begin(true, m_valleyFrame, true);
 }

@@ -21,14 +21,6 @@ std::string cell(const std::optional<T>& value)
     return value ? number(static_cast<double>(*value)) : "";
 }
 
-std::string line(std::initializer_list<std::string> cells)
-{
-    std::string text;
-    for (const std::string& one : cells) text += (text.empty() ? "" : ",") + csvCell(one);
-    return text + "\r\n";
-}
-
-// Like `line`, but the first cell may be empty.
 class Line {
 public:
     Line& operator<<(const std::string& text)
@@ -49,6 +41,13 @@ private:
     std::string m_text;
     bool m_any = false;
 };
+
+std::string headed(std::initializer_list<const char*> names)
+{
+    Line line;
+    for (const char* name : names) line << std::string(name);
+    return line.end();
+}
 
 std::string utcOf(std::int64_t seconds)
 {
@@ -97,7 +96,7 @@ std::string csvCell(const std::string& text)
 
 std::string sittingsCsv(const std::vector<NamedSitting>& sittings)
 {
-    std::string text = line({"sitting",
+    std::string text = headed({"sitting",
                              "day",
                              "started_utc",
                              "person",
@@ -144,7 +143,7 @@ std::string sittingsCsv(const std::vector<NamedSitting>& sittings)
 
 std::string phasesCsvHeader()
 {
-    return line({"sitting", "cycle", "round", "start_s", "cycle_accuracy", "count_s", "phase",
+    return headed({"sitting", "cycle", "round", "start_s", "cycle_accuracy", "count_s", "phase",
                  "planned_counts_min", "planned_counts_max", "kept_counts", "kept_counts_sd",
                  "seconds"});
 }
@@ -172,7 +171,7 @@ std::string phasesCsv(const Reading& reading, Id sitting)
 
 std::string strokesCsvHeader()
 {
-    return line({"sitting", "run", "round", "stroke", "time_s", "strength_db"});
+    return headed({"sitting", "run", "round", "stroke", "time_s", "strength_db"});
 }
 
 std::string strokesCsv(const Reading& reading, Id sitting)
@@ -195,7 +194,7 @@ std::string strokesCsv(const Reading& reading, Id sitting)
 
 std::string humsCsvHeader()
 {
-    return line({"sitting", "hum", "start_s", "end_s", "pitch_hz", "note", "target_hz",
+    return headed({"sitting", "hum", "start_s", "end_s", "pitch_hz", "note", "target_hz",
                  "cents_from_target", "wander_cents", "drift_cents_per_s", "breaks"});
 }
 

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "desktop/desk/journal_desk.hpp"
 
+#include "core/journal/sitting.hpp"
 #include "core/progress/judgement.hpp"
 
 #include <QUndoCommand>
@@ -179,7 +180,17 @@ bool JournalDesk::keepProfile(Id id, const BreathProfile& profile)
     if (!there || !*there) return false;
     Person person = **there;
     person.breathProfile = profileToJson(profile);
-    if (!told(m_journal.savePerson(person).map([](Id) {}))) return false;
+    return toldOfPerson(m_journal.savePerson(person).map([](Id) {}));
+}
+
+bool JournalDesk::learn(Id person, const BreathProfile& heard)
+{
+    return toldOfPerson(learnBreath(m_journal, person, heard));
+}
+
+bool JournalDesk::toldOfPerson(const Result<void>& saved)
+{
+    if (!told(saved)) return false;
     reload();
     emit personChanged();
     return true;

@@ -66,6 +66,8 @@ public:
 
     /// Keeps what a person's breath sounds like: learned, not typed, so there is nothing to undo.
     bool keepProfile(Id person, const BreathProfile& profile);
+    /// Adds what one recording told to it.
+    bool learn(Id person, const BreathProfile& heard);
 
     /// Something else has changed the journal.
     void takeNews();
@@ -79,6 +81,7 @@ signals:
 
 private:
     void reload();
+    bool toldOfPerson(const Result<void>& saved);
 
     Journal m_journal;
     Clock m_clock;

@@ -125,7 +125,7 @@ QString HandInView::planOf(const Handed& handed)
 
 QString HandInView::stateOf(const Handed& handed) const
 {
-    const QString words = QString::fromStdString(handed.words);
+    QString words = QString::fromStdString(handed.words);
     switch (handed.state) {
     case Handed::State::Kept: return tr("kept");
     case Handed::State::Known: return words;

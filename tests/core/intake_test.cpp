@@ -4,6 +4,7 @@
 #include "core/intake/matching.hpp"
 #include "core/intake/readers.hpp"
 #include "core/plan/presets.hpp"
+#include "tests/support/journal_in.hpp"
 #include "tests/support/sounds.hpp"
 #include "tests/support/temporary_folder.hpp"
 
@@ -20,11 +21,7 @@ const Day today = std::chrono::year(2026) / 11 / 25;
 class Club {
 public:
     TemporaryFolder folder;
-    Journal journal = [this] {
-        auto opened = Journal::open(folder / "data");
-        if (!opened) FAIL(opened.error().message());
-        return *std::move(opened);
-    }();
+    Journal journal = journalIn(folder / "data");
 
     Id add(const std::string& name)
     {
@@ -215,4 +212,27 @@ TEST_CASE("Readers read on their own threads, tell how far they are, and stop wh
     CHECK(kept + waiting == 4);
     CHECK(club.readAll().size() == 4);
     CHECK(club.journal.sittings(0, 10)->size() == 4);
+}
+
+TEST_CASE("When it was recorded, the file says from within; else it was written when it ended")
+{
+    const TemporaryFolder folder;
+    writeFloatWav(folder / "sound.wav", std::vector<float>(3 * 16000, 0.1f), 16000);
+    const auto written = std::chrono::sys_seconds(std::chrono::seconds(1'780'000'000));
+    const auto encoded = [&](const std::string& name, const std::string& options) {
+        encode(folder / "sound.wav", folder / name, options);
+        std::filesystem::last_write_time(folder / name,
+                                         std::chrono::file_clock::from_sys(written));
+        return whenRecorded(folder / name, 60);
+    };
+    const When within =
+        encoded("phone.m4a", "-c:a aac -metadata creation_time=2026-03-05T06:07:08Z");
+    CHECK(within.startedAt == 1'772'690'828);
+    CHECK(within.day == localDayOf(within.startedAt));
+    CHECK(encoded("plain.flac", "").startedAt == 1'780'000'000 - 60);
+    // A clock that was never set, and one that runs ahead.
+    for (const char* wrong : {"1970-01-01T00:00:00Z", "1904-01-01T00:00:00Z", "2038-01-01T00:00:00Z"})
+        CHECK(encoded("wrong.m4a", std::string("-c:a aac -metadata creation_time=") + wrong)
+                  .startedAt == 1'780'000'000 - 60);
+    CHECK(whenRecorded(folder / "missing.flac", 0).startedAt > 1'780'000'000);
 }

@@ -4,6 +4,7 @@
 #include "core/journal/schema.hpp"
 #include "core/plan/presets.hpp"
 #include "core/reading/reading.hpp"
+#include "tests/support/journal_in.hpp"
 #include "tests/support/temporary_folder.hpp"
 
 #include <SQLiteCpp/SQLiteCpp.h>
@@ -21,13 +22,6 @@ using namespace layakari;
 namespace {
 
 const Day today = std::chrono::year(2026) / 11 / 25;
-
-Journal openIn(const std::filesystem::path& folder)
-{
-    auto journal = Journal::open(folder);
-    if (!journal) FAIL(journal.error().message());
-    return *std::move(journal);
-}
 
 Person someone(const std::string& name)
 {
@@ -74,10 +68,10 @@ TEST_CASE("A person comes back as saved, after the journal was closed and opened
     const TemporaryFolder folder;
     Person wanted = someone("Runa Vestlid");
     {
-        Journal journal = openIn(folder / "data");
+        Journal journal = journalIn(folder / "data");
         wanted.id = *journal.savePerson(wanted);
     }
-    Journal journal = openIn(folder / "data");
+    Journal journal = journalIn(folder / "data");
     CHECK(**journal.person(wanted.id) == wanted);
     wanted.name = "Runa Vestlid-Nymo";
     wanted.conditions.clear();
@@ -89,7 +83,7 @@ TEST_CASE("A person comes back as saved, after the journal was closed and opened
 TEST_CASE("Archived people are not listed but not lost, and a name may not be empty")
 {
     const TemporaryFolder folder;
-    Journal journal = openIn(folder.path());
+    Journal journal = journalIn(folder.path());
     Person gone = someone("Halvard Nymo");
     gone.archived = true;
     REQUIRE(journal.savePerson(gone).has_value());
@@ -102,7 +96,7 @@ TEST_CASE("Archived people are not listed but not lost, and a name may not be em
 TEST_CASE("Health notes are for their owner alone")
 {
     const TemporaryFolder folder;
-    Journal journal = openIn(folder / "data");
+    Journal journal = journalIn(folder / "data");
     REQUIRE(journal.savePerson(someone("Runa Vestlid")).has_value());
     CHECK(modeOf(folder / "data") == 0700);
     for (const char* file : {"journal.db", "journal.db-wal", "journal.db-shm"}) {
@@ -114,7 +108,7 @@ TEST_CASE("Health notes are for their owner alone")
 TEST_CASE("A day's state and an acknowledgement are kept with their day")
 {
     const TemporaryFolder folder;
-    Journal journal = openIn(folder.path());
+    Journal journal = journalIn(folder.path());
     const Id person = *journal.savePerson(someone("Runa Vestlid"));
     const DayState state{{Condition::SoreThroat, Condition::BlockedNose}, 6.5};
     REQUIRE(journal.saveDayState(person, today, state).has_value());
@@ -132,7 +126,7 @@ TEST_CASE("A day's state and an acknowledgement are kept with their day")
 TEST_CASE("A plan that a sitting uses is never changed under it: saving makes the next version")
 {
     const TemporaryFolder folder;
-    Journal journal = openIn(folder.path());
+    Journal journal = journalIn(folder.path());
     const Id person = *journal.savePerson(someone("Runa Vestlid"));
     Plan plan = findPreset("even-4-4")->plan;
     const KeptPlan first = *journal.savePlan(0, person, plan);
@@ -158,7 +152,7 @@ TEST_CASE("A plan that a sitting uses is never changed under it: saving makes th
 TEST_CASE("Every preset is kept and comes back as the same plan")
 {
     const TemporaryFolder folder;
-    Journal journal = openIn(folder.path());
+    Journal journal = journalIn(folder.path());
     for (const Preset& preset : presets()) {
         INFO(preset.id);
         const Id version = *journal.versionFor(preset.plan);
@@ -171,7 +165,7 @@ TEST_CASE("Every preset is kept and comes back as the same plan")
 TEST_CASE("A plan out of bounds is refused with its pointer, and nothing is kept of it")
 {
     const TemporaryFolder folder;
-    Journal journal = openIn(folder.path());
+    Journal journal = journalIn(folder.path());
     Plan plan = findPreset("even-4-4")->plan;
     std::get<Cycles>(plan.parts[0].content).repeat = 0;
     const auto refused = journal.savePlan(0, 0, plan);
@@ -183,7 +177,7 @@ TEST_CASE("A plan out of bounds is refused with its pointer, and nothing is kept
 TEST_CASE("Ladders, places on them and courses are kept, changed and taken away")
 {
     const TemporaryFolder folder;
-    Journal journal = openIn(folder.path());
+    Journal journal = journalIn(folder.path());
     const Id person = *journal.savePerson(someone("Runa Vestlid"));
     KeptLadder kept{0, *ladderFromLine("from 4:4 to 8:8 by one", findPreset("even-4-4")->plan)};
     kept.id = *journal.saveLadder(kept);
@@ -211,7 +205,7 @@ TEST_CASE("Ladders, places on them and courses are kept, changed and taken away"
 TEST_CASE("A recording handed in twice is one sitting; what is kept of it comes back")
 {
     const TemporaryFolder folder;
-    Journal journal = openIn(folder.path());
+    Journal journal = journalIn(folder.path());
     const Id person = *journal.savePerson(someone("Runa Vestlid"));
     const Plan plan = findPreset("even-4-4")->plan;
     Sitting sitting = sittingOf(person, "same", 0, *journal.versionFor(plan));
@@ -229,7 +223,7 @@ TEST_CASE("A recording handed in twice is one sitting; what is kept of it comes 
 TEST_CASE("What a person says of a sitting stays when its recording is read again")
 {
     const TemporaryFolder folder;
-    Journal journal = openIn(folder.path());
+    Journal journal = journalIn(folder.path());
     const Id person = *journal.savePerson(someone("Runa"));
     Sitting sitting = sittingOf(person, "a", 0, *journal.versionFor(findPreset("square-4")->plan));
     const Id id = *journal.saveSitting(sitting, "{}");
@@ -263,14 +257,14 @@ TEST_CASE("Figures that came with a later version are taken out of older reading
         run.count = 36;
     }
     {
-        Journal journal = openIn(folder.path());
+        Journal journal = journalIn(folder.path());
         const Id person = *journal.savePerson(someone("Runa"));
         Sitting sitting =
             sittingOf(person, "a", 0, *journal.versionFor(findPreset("square-4")->plan));
         REQUIRE(journal.saveSitting(sitting, readingToJson(reading)).has_value());
         REQUIRE(journal.saveSetting("figures_of_version", "2").has_value());
     }
-    Journal journal = openIn(folder.path());
+    Journal journal = journalIn(folder.path());
     const Sitting sitting = journal.sittings(0, 1)->front();
     CHECK(sitting.strokes == 72);
     CHECK(*sitting.strokesPerMin == Approx(60).margin(0.1));
@@ -279,7 +273,7 @@ TEST_CASE("Figures that came with a later version are taken out of older reading
 TEST_CASE("A sitting of nobody is refused, and the journal says so rather than keep it")
 {
     const TemporaryFolder folder;
-    Journal journal = openIn(folder.path());
+    Journal journal = journalIn(folder.path());
     const auto refused = journal.saveSitting(sittingOf(99, "x", 0), "{}");
     REQUIRE_FALSE(refused.has_value());
     CHECK(refused.error().code == ErrorCode::BadJournal);
@@ -298,7 +292,7 @@ TEST_CASE("A journal of every older version is brought up to date, with what it 
             old.exec("PRAGMA user_version = " + std::to_string(version));
             old.exec("INSERT INTO person (name, own_count_s) VALUES ('Oddny Farsund-Achebe', 1.1)");
         }
-        Journal journal = openIn(folder.path());
+        Journal journal = journalIn(folder.path());
         REQUIRE(journal.people()->size() == 1);
         CHECK(journal.people()->front().ownCountS == 1.1);
         CHECK(
@@ -359,7 +353,7 @@ TEST_CASE("Killed at any moment, the journal keeps all that was said to be saved
         while (::read(pipe[0], &byte, 1) == 1) ++confirmed;
         ::close(pipe[0]);
 
-        Journal journal = openIn(folder.path());
+        Journal journal = journalIn(folder.path());
         const auto people = *journal.people();
         const auto activity = *journal.activity();
         // One person more per round may have been saved without the word having come through.
@@ -404,13 +398,13 @@ TEST_CASE("On a full disk a step is refused in words, and what was saved before 
     while (::read(pipe[0], &byte, 1) == 1) ++saved;
     ::close(pipe[0]);
     CHECK(saved > 0);
-    CHECK(openIn(folder.path()).people()->size() == saved);
+    CHECK(journalIn(folder.path()).people()->size() == saved);
 }
 
 TEST_CASE("Each day has one backup, for its owner alone; of many days the oldest go")
 {
     const TemporaryFolder folder;
-    Journal journal = openIn(folder.path());
+    Journal journal = journalIn(folder.path());
     REQUIRE(journal.savePerson(someone("Runa")).has_value());
     for (int day = 0; day < keptBackups + 3; ++day) {
         const auto made = backUp(folder.path(), today + std::chrono::days(day));
@@ -430,7 +424,7 @@ TEST_CASE("A broken journal is put aside and the last backup that is whole takes
 {
     const TemporaryFolder folder;
     {
-        Journal journal = openIn(folder.path());
+        Journal journal = journalIn(folder.path());
         REQUIRE(journal.savePerson(someone("Runa")).has_value());
         REQUIRE(backUp(folder.path(), today).has_value());
         REQUIRE(journal.savePerson(someone("Ylva")).has_value());
@@ -443,7 +437,7 @@ TEST_CASE("A broken journal is put aside and the last backup that is whole takes
     const auto restored = restoreLastBackup(folder.path());
     REQUIRE(restored.has_value());
     CHECK(restored->day == today);
-    const Journal journal = openIn(folder.path());
+    const Journal journal = journalIn(folder.path());
     REQUIRE(journal.people()->size() == 1);
     CHECK(journal.people()->front().name == "Runa");
     CHECK(readText(folder / "journal-aside-1.db") == std::string(9000, 'x'));
@@ -462,7 +456,7 @@ TEST_CASE("Without a backup that is whole nothing is touched")
 TEST_CASE("A journal that another program holds is said to be in use, and is usable afterwards")
 {
     const TemporaryFolder folder;
-    Journal journal = openIn(folder.path());
+    Journal journal = journalIn(folder.path());
     {
         SQLite::Database other((folder / "journal.db").string(), SQLite::OPEN_READWRITE);
         SQLite::Transaction held(other, SQLite::TransactionBehavior::EXCLUSIVE);
@@ -477,8 +471,8 @@ TEST_CASE("A journal that another program holds is said to be in use, and is usa
 TEST_CASE("Two windows on one journal see each other's people")
 {
     const TemporaryFolder folder;
-    Journal one = openIn(folder.path());
-    Journal other = openIn(folder.path());
+    Journal one = journalIn(folder.path());
+    Journal other = journalIn(folder.path());
     REQUIRE(one.savePerson(someone("Runa Vestlid")).has_value());
     REQUIRE(other.savePerson(someone("Ylva Brekkestad")).has_value());
     CHECK(one.people()->size() == 2);

@@ -3,6 +3,7 @@
 // A journal that is taken out and in again is the same journal.
 #include "core/plan/presets.hpp"
 #include "core/report/take_out.hpp"
+#include "tests/support/journal_in.hpp"
 #include "tests/support/temporary_folder.hpp"
 
 #include <catch2/catch.hpp>
@@ -13,13 +14,6 @@ using namespace layakari;
 namespace {
 
 const Day today = std::chrono::year(2026) / 11 / 25;
-
-Journal openIn(const std::filesystem::path& folder)
-{
-    auto journal = Journal::open(folder);
-    if (!journal) FAIL(journal.error().message());
-    return *std::move(journal);
-}
 
 class Filled {
 public:
@@ -127,10 +121,10 @@ TEST_CASE("Taken out and into an empty journal, it says the same; once more chan
     for (unsigned seed = 1; seed <= 12; ++seed) {
         INFO("seed " << seed);
         const TemporaryFolder folder;
-        Journal from = openIn(folder / "from");
+        Journal from = journalIn(folder / "from");
         Filled(from, seed).fill(4);
         REQUIRE(takeOut(from, folder / "out").has_value());
-        Journal into = openIn(folder / "into");
+        Journal into = journalIn(folder / "into");
         const auto merged = takeInJournal(into, folder / "out");
         REQUIRE(merged.has_value());
         CHECK(merged->people == 4);
@@ -145,10 +139,10 @@ TEST_CASE("Taken out and into an empty journal, it says the same; once more chan
 TEST_CASE("Merged into a journal of others, what was there stays, and those of one name are one")
 {
     const TemporaryFolder folder;
-    Journal from = openIn(folder / "from");
+    Journal from = journalIn(folder / "from");
     Filled(from, 3).fill(2);
     REQUIRE(takeOut(from, folder / "out").has_value());
-    Journal into = openIn(folder / "into");
+    Journal into = journalIn(folder / "into");
     Person here;
     here.name = "Person 0";
     here.note = "as it was here";
@@ -165,10 +159,32 @@ TEST_CASE("Merged into a journal of others, what was there stays, and those of o
           from.sittings(from.people(true)->front().id, 99)->size());
 }
 
+TEST_CASE("Where both stand on a ladder, the later place holds, whichever side it is on")
+{
+    const TemporaryFolder folder;
+    const auto standing = [&](const char* where, int rung, int daysAgo) {
+        Journal journal = journalIn(folder / where);
+        Person person;
+        person.name = "Person";
+        const Id id = *journal.savePerson(person);
+        REQUIRE(journal.savePlace(id, {"square", rung, today - std::chrono::days(daysAgo)})
+                    .has_value());
+        return journal;
+    };
+    const int daysAgoHere = GENERATE(2, 9, 5);
+    Journal into = standing("into", 3, daysAgoHere);
+    REQUIRE(takeOut(standing("from", 1, 5), folder / "out").has_value());
+    REQUIRE(takeInJournal(into, folder / "out").has_value());
+    const auto places = into.places(into.people(true)->front().id);
+    REQUIRE(places->size() == 1);
+    // Of two of the same day, what is here stays.
+    CHECK(places->front().rung == (daysAgoHere > 5 ? 1 : 3));
+}
+
 TEST_CASE("What is no journal, a broken one and a newer one are refused, and nothing is changed")
 {
     const TemporaryFolder folder;
-    Journal into = openIn(folder / "into");
+    Journal into = journalIn(folder / "into");
     Filled(into, 4).fill(1);
     const std::string before = told(into);
     std::filesystem::create_directories(folder / "none");

@@ -2,6 +2,7 @@
 #include "core/plan/presets.hpp"
 #include "core/progress/course_days.hpp"
 #include "core/progress/proposal.hpp"
+#include "tests/support/journal_in.hpp"
 #include "tests/support/temporary_folder.hpp"
 
 #include <catch2/catch.hpp>
@@ -31,7 +32,7 @@ Advice adviceOn(const std::vector<Sitting>& sittings, bool hasClash = false)
 
 struct Club {
     TemporaryFolder folder;
-    Journal journal = *Journal::open(folder.path());
+    Journal journal = journalIn(folder.path());
     Person person;
 
     Club()

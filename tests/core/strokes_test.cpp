@@ -22,6 +22,7 @@ public:
     explicit StrokeSound(unsigned seed) : m_engine(seed) {}
 
     std::vector<double> timesS;
+    std::vector<double> turnsS; // of bellows
 
     StrokeSound& quiet(double seconds)
     {
@@ -76,8 +77,10 @@ public:
         for (int i = 0; i < count; ++i) {
             const double interval = 60 / perMin * std::exp(0.03 * m_normal(m_engine));
             sound(0.46 * interval, -22, 0.04, 2400).quiet(0.04 * interval);
+            turnsS.push_back(m_now - 0.02 * interval);
             timesS.push_back(m_now + 0.02);
             sound(0.46 * interval, -20, 0.04, 900).quiet(0.04 * interval);
+            turnsS.push_back(m_now - 0.02 * interval);
         }
         return *this;
     }
@@ -217,6 +220,14 @@ TEST_CASE("Breaths of a second sound as bellows do, and are breaths to a plan of
         const Heard planned = withQuickBreaths(heard, unfold(quick), track);
         CHECK(planned.strokeRuns.empty());
         CHECK(breathsOf(planned) == 2 * 4 + 2 * 12);
+        // They turn in the dips, not where the next breath is loud already.
+        sound.turnsS.pop_back(); // where the last one ends, it is quiet
+        for (const double turn : sound.turnsS) {
+            const auto nearest = [&](double s, const HeardSpan& span) {
+                return std::min(s, std::fabs(span.startS - turn));
+            };
+            CHECK(std::accumulate(planned.spans.begin(), planned.spans.end(), 1e9, nearest) < 0.1);
+        }
         for (std::size_t i = 1; i < planned.spans.size(); ++i)
             CHECK(planned.spans[i].startS >= planned.spans[i - 1].endS - 1e-9);
         // Not to a plan of bellows, of held breath, or of far fewer cycles; nor when it is faster.

@@ -6,6 +6,7 @@
 #include "core/report/tables.hpp"
 #include "core/report/take_out.hpp"
 #include "tests/support/sounds.hpp"
+#include "tests/support/journal_in.hpp"
 #include "tests/support/temporary_folder.hpp"
 
 #include <catch2/catch.hpp>
@@ -51,7 +52,7 @@ std::string valueOf(const std::vector<std::vector<std::string>>& rows, std::size
 class Kept {
 public:
     TemporaryFolder folder;
-    Journal journal = *Journal::open(folder / "data");
+    Journal journal = journalIn(folder / "data");
     Reading reading;
     Id id = 0;
 
