@@ -50,6 +50,11 @@ std::vector<HeardItem> itemsOf(const Heard& heard, const BreathClasses& classes,
             item.setInhaleProbability(inhaleProbability(classes.probabilityA[breath++], aIsInhale));
         if (item.breath && span.said != HeardSpan::Said::Nothing)
             item.setSaid(span.said == HeardSpan::Said::Inhale);
+        item.practised = item.breath && span.saidPart == HeardSpan::Part::Practice;
+        if (span.saidPart == HeardSpan::Part::Rest) {
+            item.breath = false;
+            item.barrier = true;
+        }
         item.lastSilence = span.kind == HeardSpan::Kind::Silence && i + 1 == heard.spans.size();
         if (span.kind == HeardSpan::Kind::Silence && i == 0) continue;
         items.push_back(item);

@@ -11,7 +11,8 @@ namespace layakari {
 /// A heard span as alignment sees it.
 struct HeardItem {
     bool breath = false;
-    bool barrier = false;     ///< a run of strokes: no cycle reaches across it
+    bool barrier = false;     ///< strokes, or rest as a person says: no cycle reaches across it
+    bool practised = false;   ///< a person says so: it belongs to a cycle
     bool lastSilence = false; ///< runs to the end of the recording: its length says nothing
     double seconds = 0;
     double inhaleGain = 0; ///< log of twice the probability that it is an inhale

@@ -78,11 +78,12 @@ void Namer::pairBreaths()
 {
     std::vector<NamedSpan>& spans = result.spans;
     for (std::size_t i = 0; i < spans.size(); ++i) {
-        if (spans[i].kind != PhaseKind::Inhale) continue;
+        if (spans[i].kind != PhaseKind::Inhale || isSaidRest(i)) continue;
         AlignedCycle cycle{0, false, false, {{i}, {}, {}, {}}};
         std::size_t next = i + 1;
         if (next < spans.size() && isSilence(next)) cycle.phases[1].push_back(next++);
-        if (next >= spans.size() || spans[next].kind != PhaseKind::Exhale) continue;
+        if (next >= spans.size() || spans[next].kind != PhaseKind::Exhale || isSaidRest(next))
+            continue;
         cycle.phases[2].push_back(next++);
         if (next + 1 < spans.size() && isSilence(next)) cycle.phases[3].push_back(next);
         cycle.complete = true;
@@ -113,6 +114,11 @@ void Namer::finish()
 bool Namer::isSilence(std::size_t i) const
 {
     return m_heard.spans[i].kind == HeardSpan::Kind::Silence;
+}
+
+bool Namer::isSaidRest(std::size_t i) const
+{
+    return m_heard.spans[i].saidPart == HeardSpan::Part::Rest;
 }
 
 void Namer::nameBreath(NamedSpan& named, PhaseKind kind, double inhale) const

@@ -38,6 +38,7 @@ private:
     std::map<std::size_t, double> m_inhaleProbability;
 
     bool isSilence(std::size_t span) const;
+    bool isSaidRest(std::size_t span) const;
     void nameBreath(NamedSpan& named, PhaseKind kind, double inhale) const;
     void claimWhatLiesWithin(const AlignedCycle& cycle, int index);
     void nameAsSaid(NamedSpan& named) const;

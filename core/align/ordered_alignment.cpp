@@ -13,9 +13,13 @@ constexpr double strayBreathCost = 0.1;
 // An extra cycle must be as good as a planned one to be told from natural breathing.
 constexpr double extraCycleCost = 5;
 
+// More than it costs to take a breath for one that it is hardly like.
+constexpr double practisedStrayCost = 8;
+
 double strayCost(const HeardItem& item, double countS)
 {
-    return item.breath                        ? strayBreathCost
+    return item.practised                     ? practisedStrayCost
+           : item.breath                      ? strayBreathCost
            : item.lastSilence || item.barrier ? 0
                                               : std::min(1.0, 0.2 * item.seconds / countS);
 }

@@ -45,10 +45,12 @@ struct HeardSpan {
     std::size_t index = 0;     ///< of a hum or a run: which of `Heard::hums` or `Heard::strokeRuns`
 
     // What a person has put right; nothing of it is heard.
-    enum class Said { Nothing, Inhale, Exhale };
+    enum class Said { Nothing, Inhale, Exhale, Voice };
     Said said = Said::Nothing;
-    bool corrected = false;   ///< a boundary or what it is
-    bool hasCharacter = true; ///< false of a breath where none was heard
+    enum class Part { Nothing, Practice, Rest };
+    Part saidPart = Part::Nothing; ///< practised, or natural breathing
+    bool corrected = false;        ///< a boundary or what it is
+    bool hasCharacter = true;      ///< false of a breath where none was heard
 
     double seconds() const { return endS - startS; }
 };

@@ -23,6 +23,7 @@ struct ReadStrokeRun {
     std::optional<int> targetCount;
     std::optional<double> targetRatePerMin;
     double countConfidence = 0;
+    bool corrected = false; ///< strokes were added or removed by a person; not in the file
     std::vector<double> strokeTimesS;
     std::vector<double> strengthsDb; ///< over the room, one per stroke
 

@@ -15,6 +15,7 @@ constexpr double sameBoundarySeconds = 0.33;
 // Closer than that nobody places a boundary by eye and ear, and so much its place may be off.
 constexpr double byHandSdSeconds = 0.02;
 
+// The boundaries of a hum are where its voice is; those of strokes follow from the strokes.
 bool canBeCorrected(const HeardSpan& span)
 {
     return span.kind != HeardSpan::Kind::Hum && span.kind != HeardSpan::Kind::Strokes;
@@ -143,12 +144,21 @@ void joinSilences(std::vector<HeardSpan>& spans, std::size_t at)
     if (at > 0 && isSilence(at - 1)) joinWithNext(spans, at - 1);
 }
 
-bool rename(std::vector<HeardSpan>& spans, double atS, Correction::Name name)
+void forgetHum(Heard& heard, HeardSpan& span)
 {
-    const auto at = spanAt(spans, atS);
-    if (!at || !canBeCorrected(spans[*at])) return false;
-    HeardSpan& span = spans[*at];
+    heard.hums.erase(heard.hums.begin() + static_cast<std::ptrdiff_t>(span.index));
+    for (HeardSpan& other : heard.spans)
+        if (other.kind == HeardSpan::Kind::Hum && other.index > span.index) --other.index;
+    span.index = 0;
+}
+
+bool rename(Heard& heard, double atS, Correction::Name name)
+{
+    const auto at = spanAt(heard.spans, atS);
+    if (!at || heard.spans[*at].kind == HeardSpan::Kind::Strokes) return false;
+    HeardSpan& span = heard.spans[*at];
     const bool wasBreath = span.kind == HeardSpan::Kind::Breath;
+    if (span.kind == HeardSpan::Kind::Hum) forgetHum(heard, span);
     span.said = HeardSpan::Said::Nothing;
     markCorrected(span);
     switch (name) {
@@ -161,10 +171,52 @@ bool rename(std::vector<HeardSpan>& spans, double atS, Correction::Name name)
         break;
     case Correction::Name::Hold:
         span.kind = HeardSpan::Kind::Silence;
-        joinSilences(spans, *at);
+        joinSilences(heard.spans, *at);
         break;
     case Correction::Name::Nothing: span.kind = HeardSpan::Kind::Unknown; break;
     }
+    return true;
+}
+
+bool lies(const HeardSpan& span, double startS, double endS)
+{
+    const double middle = (span.startS + span.endS) / 2;
+    return middle >= startS && middle < endS;
+}
+
+bool markPart(std::vector<HeardSpan>& spans, double startS, double endS, HeardSpan::Part part)
+{
+    bool any = false;
+    for (HeardSpan& span : spans) {
+        if (!lies(span, startS, endS) || span.kind == HeardSpan::Kind::Strokes) continue;
+        span.saidPart = part;
+        markCorrected(span);
+        any = true;
+    }
+    return any;
+}
+
+bool markVoice(Heard& heard, double startS, double endS)
+{
+    bool any = false;
+    for (HeardSpan& span : heard.spans) {
+        if (!lies(span, startS, endS) || span.kind == HeardSpan::Kind::Strokes) continue;
+        if (span.kind == HeardSpan::Kind::Hum) forgetHum(heard, span);
+        span.kind = HeardSpan::Kind::Unknown;
+        span.said = HeardSpan::Said::Voice;
+        markCorrected(span);
+        any = true;
+    }
+    return any;
+}
+
+bool beginAt(std::vector<HeardSpan>& spans, double atS)
+{
+    const auto at = spanAt(spans, atS);
+    if (!at || spans[*at].kind == HeardSpan::Kind::Strokes) return false;
+    markPart(spans, 0, spans[*at].startS, HeardSpan::Part::Rest);
+    spans[*at].saidPart = HeardSpan::Part::Practice;
+    markCorrected(spans[*at]);
     return true;
 }
 
@@ -172,7 +224,9 @@ bool rename(std::vector<HeardSpan>& spans, double atS, Correction::Name name)
 
 const std::vector<std::string>& correctionKindWords()
 {
-    static const std::vector<std::string> words{"move_boundary", "rename", "split", "join"};
+    static const std::vector<std::string> words{
+        "move_boundary", "rename",     "split",       "join",       "mark_rest",
+        "mark_practice", "mark_voice", "first_cycle", "add_stroke", "remove_stroke"};
     return words;
 }
 
@@ -180,6 +234,17 @@ const std::vector<std::string>& correctionNameWords()
 {
     static const std::vector<std::string> words{"inhale", "exhale", "hold", "nothing"};
     return words;
+}
+
+bool Correction::isStretch() const
+{
+    return kind == Kind::MarkRest || kind == Kind::MarkPractice || kind == Kind::MarkVoice;
+}
+
+double Correction::placeS() const
+{
+    if (kind == Kind::MoveBoundary) return toS;
+    return isStretch() ? (atS + toS) / 2 : atS;
 }
 
 Corrected laidOver(Heard heard, const std::vector<Correction>& corrections)
@@ -191,9 +256,19 @@ Corrected laidOver(Heard heard, const std::vector<Correction>& corrections)
         bool isLaid = false;
         switch (c.kind) {
         case Correction::Kind::MoveBoundary: isLaid = move(spans, c.atS, c.toS); break;
-        case Correction::Kind::Rename: isLaid = rename(spans, c.atS, c.name); break;
+        case Correction::Kind::Rename: isLaid = rename(result.heard, c.atS, c.name); break;
         case Correction::Kind::Split: isLaid = split(spans, c.atS); break;
         case Correction::Kind::Join: isLaid = join(spans, c.atS); break;
+        case Correction::Kind::MarkRest:
+            isLaid = markPart(spans, c.atS, c.toS, HeardSpan::Part::Rest);
+            break;
+        case Correction::Kind::MarkPractice:
+            isLaid = markPart(spans, c.atS, c.toS, HeardSpan::Part::Practice);
+            break;
+        case Correction::Kind::MarkVoice: isLaid = markVoice(result.heard, c.atS, c.toS); break;
+        case Correction::Kind::FirstCycle: isLaid = beginAt(spans, c.atS); break;
+        case Correction::Kind::AddStroke:
+        case Correction::Kind::RemoveStroke: isLaid = true; break; // not here
         }
         if (!isLaid) result.lost.push_back(i);
     }
@@ -249,10 +324,8 @@ bool CorrectionHistory::redo()
 bool CorrectionHistory::takeBack(double startS, double endS)
 {
     std::vector<Correction> done = m_done;
-    std::erase_if(done, [&](const Correction& c) {
-        const double at = c.kind == Correction::Kind::MoveBoundary ? c.toS : c.atS;
-        return at >= startS && at <= endS;
-    });
+    std::erase_if(done,
+                  [&](const Correction& c) { return c.placeS() >= startS && c.placeS() <= endS; });
     if (done.size() == m_done.size()) return false;
     change(std::move(done));
     return true;

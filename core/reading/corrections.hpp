@@ -18,6 +18,12 @@ struct Correction {
         Rename,       ///< what sounds at `atS` is `name`
         Split,        ///< at `atS` one phase ends and another begins
         Join,         ///< at `atS` nothing ends
+        MarkRest,     ///< what lies from `atS` to `toS` is natural breathing, of no cycle
+        MarkPractice, ///< what lies there is practised: breaths of it belong to cycles
+        MarkVoice,    ///< what lies there is somebody speaking
+        FirstCycle,   ///< the first cycle begins with the breath at `atS`: before it is rest
+        AddStroke,    ///< there is a stroke at `atS`, in or beside a run
+        RemoveStroke, ///< the one nearest to `atS` is none
     };
     /// A hold is silence to the ear: whether the lungs are full or empty follows from the breath
     /// before it. Nothing: neither breath nor hold.
@@ -28,6 +34,9 @@ struct Correction {
     double toS = 0;
     Name name = Name::Inhale;
     bool operator==(const Correction&) const = default;
+
+    bool isStretch() const; ///< says something of all from `atS` to `toS`
+    double placeS() const;  ///< where it is to be looked for: a stretch's middle
 };
 
 /// The words for files: "move_boundary", "inhale".
@@ -35,8 +44,9 @@ const std::vector<std::string>& correctionKindWords();
 const std::vector<std::string>& correctionNameWords();
 
 /// Heard with the corrections laid over it, in their order. One that finds nothing to be laid on
-/// (no boundary within a third of a second, a hum or a run of strokes, too little room) changes
-/// nothing; `lost` has its index.
+/// (no boundary within a third of a second, a run of strokes, too little room) changes nothing;
+/// `lost` has its index. A hum that is named anything else is no hum any more. Corrections of
+/// strokes are left alone: `correctStrokes` lays them over the runs.
 struct Corrected {
     Heard heard;
     std::vector<std::size_t> lost;

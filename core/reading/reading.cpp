@@ -6,6 +6,7 @@
 #include "core/audio/block_queue.hpp"
 #include "core/measure/robust.hpp"
 #include "core/reading/beyond_phases.hpp"
+#include "core/reading/stroke_corrections.hpp"
 
 #include <algorithm>
 #include <cmath>
@@ -22,7 +23,8 @@ std::vector<ReadPhase> phasesFrom(const Heard& heard, const Alignment& alignment
     for (const NamedSpan& named : alignment.spans) {
         const HeardSpan& span = heard.spans[named.span];
         ReadPhase phase;
-        phase.kind = named.kind                              ? toReadKind(*named.kind)
+        phase.kind = span.said == HeardSpan::Said::Voice     ? ReadKind::Voice
+                     : named.kind                            ? toReadKind(*named.kind)
                      : span.kind == HeardSpan::Kind::Strokes ? ReadKind::Strokes
                                                              : ReadKind::Unknown;
         if (span.kind == HeardSpan::Kind::Hum) phase.sound = PhaseSound::Hum;
@@ -304,6 +306,14 @@ Reading readHeard(const HeardSoFar& so, const std::optional<Plan>& plan, const K
     addVoices(reading, heard);
     doubtUnreadable(reading);
     reading.strokeRuns = readStrokeRuns(heard, plan);
+    for (const std::size_t lost : correctStrokes(reading.strokeRuns, known.corrections))
+        reading.lostCorrections.push_back(lost);
+    std::sort(reading.lostCorrections.begin(), reading.lostCorrections.end());
+    for (const ReadStrokeRun& run : reading.strokeRuns)
+        for (ReadPhase& phase : reading.phases)
+            if (run.corrected && phase.kind == ReadKind::Strokes && phase.startS < run.endS &&
+                phase.endS > run.startS)
+                phase.corrected = true;
     reading.hums = readHums(heard, reading, known.tuning);
     reading.ocean = readOcean(so.track, reading);
     measureReading(reading);

@@ -74,7 +74,7 @@ Json toJson(const Correction& c)
 {
     Json json{{"kind", correctionKindWords()[static_cast<std::size_t>(c.kind)]},
               {"at_s", seconds(c.atS)}};
-    if (c.kind == Correction::Kind::MoveBoundary) json["to_s"] = seconds(c.toS);
+    if (c.kind == Correction::Kind::MoveBoundary || c.isStretch()) json["to_s"] = seconds(c.toS);
     if (c.kind == Correction::Kind::Rename)
         json["name"] = correctionNameWords()[static_cast<std::size_t>(c.name)];
     return json;
@@ -265,7 +265,7 @@ Correction parseCorrection(const CheckedJson& value)
     Correction c;
     c.kind = static_cast<Correction::Kind>(value.require("kind").wordAmong(correctionKindWords()));
     c.atS = value.require("at_s").number(0, mostSeconds);
-    if (c.kind == Correction::Kind::MoveBoundary)
+    if (c.kind == Correction::Kind::MoveBoundary || c.isStretch())
         c.toS = value.require("to_s").number(0, mostSeconds);
     if (c.kind == Correction::Kind::Rename)
         c.name =

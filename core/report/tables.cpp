@@ -97,32 +97,32 @@ std::string csvCell(const std::string& text)
 std::string sittingsCsv(const std::vector<NamedSitting>& sittings)
 {
     std::string text = headed({"sitting",
-                             "day",
-                             "started_utc",
-                             "person",
-                             "plan",
-                             "minutes",
-                             "accuracy",
-                             "accuracy_low",
-                             "accuracy_high",
-                             "completion_percent",
-                             "count_s",
-                             "longest_hold_s",
-                             "strokes",
-                             "strokes_per_min",
-                             "hum_s",
-                             "hum_hz",
-                             "hum_wander_cents",
-                             "rest_breaths_per_min",
-                             "strain_signs",
-                             "feel_before",
-                             "feel_after",
-                             "feel",
-                             "complaints",
-                             "note",
-                             "left_out",
-                             "recording",
-                             "sha256"});
+                               "day",
+                               "started_utc",
+                               "person",
+                               "plan",
+                               "minutes",
+                               "accuracy",
+                               "accuracy_low",
+                               "accuracy_high",
+                               "completion_percent",
+                               "count_s",
+                               "longest_hold_s",
+                               "strokes",
+                               "strokes_per_min",
+                               "hum_s",
+                               "hum_hz",
+                               "hum_wander_cents",
+                               "rest_breaths_per_min",
+                               "strain_signs",
+                               "feel_before",
+                               "feel_after",
+                               "feel",
+                               "complaints",
+                               "note",
+                               "left_out",
+                               "recording",
+                               "sha256"});
     for (const NamedSitting& named : sittings) {
         const Sitting& s = named.sitting;
         std::string complaints;
@@ -144,8 +144,8 @@ std::string sittingsCsv(const std::vector<NamedSitting>& sittings)
 std::string phasesCsvHeader()
 {
     return headed({"sitting", "cycle", "round", "start_s", "cycle_accuracy", "count_s", "phase",
-                 "planned_counts_min", "planned_counts_max", "kept_counts", "kept_counts_sd",
-                 "seconds"});
+                   "planned_counts_min", "planned_counts_max", "kept_counts", "kept_counts_sd",
+                   "seconds"});
 }
 
 std::string phasesCsv(const Reading& reading, Id sitting)
@@ -195,7 +195,7 @@ std::string strokesCsv(const Reading& reading, Id sitting)
 std::string humsCsvHeader()
 {
     return headed({"sitting", "hum", "start_s", "end_s", "pitch_hz", "note", "target_hz",
-                 "cents_from_target", "wander_cents", "drift_cents_per_s", "breaks"});
+                   "cents_from_target", "wander_cents", "drift_cents_per_s", "breaks"});
 }
 
 std::string humsCsv(const Reading& reading, Id sitting)

@@ -25,6 +25,10 @@ Correcting::Correcting(QWidget* page, QWidget* staff)
     m_menu->setObjectName(QStringLiteral("correctMenu"));
     addNames();
     m_menu->addSeparator();
+    addMarks();
+    m_menu->addSeparator();
+    addStrokes();
+    m_menu->addSeparator();
     addNudges();
     m_menu->addSeparator();
     addHistory();
@@ -33,7 +37,7 @@ Correcting::Correcting(QWidget* page, QWidget* staff)
 
 Correcting::~Correcting() = default;
 
-QAction* Correcting::addAction(const QString& text, const char* name, const QKeySequence& keys,
+QAction* Correcting::addAction(QMenu* menu, const QString& text, const char* name, const QKeySequence& keys,
                                const std::function<void()>& action)
 {
     auto* a = new QAction(text, this);
@@ -42,7 +46,7 @@ QAction* Correcting::addAction(const QString& text, const char* name, const QKey
     // Only there: elsewhere on the page a letter may be typed.
     a->setShortcutContext(Qt::WidgetShortcut);
     connect(a, &QAction::triggered, this, action);
-    m_menu->addAction(a);
+    menu->addAction(a);
     m_staff->addAction(a);
     return a;
 }
@@ -62,24 +66,110 @@ void Correcting::addNames()
           Choice{tr("This is neither breath nor hold"), "nameNothing", Qt::Key_N,
                  Correction::Name::Nothing}})
         m_ofPhase.push_back(
-            addAction(choice.text, choice.name, choice.key, [this, meant = choice.meant] {
+            addAction(m_menu, choice.text, choice.name, choice.key, [this, meant = choice.meant] {
                 add({Correction::Kind::Rename, middleOf(phase()), 0, meant});
             }));
-    m_ofPhase.push_back(addAction(
+    m_ofPhase.push_back(addAction(m_menu, 
         tr("Two phases: cut it in the middle, or where it plays"), "split", Qt::Key_S, [this] {
             const ReadPhase& p = phase();
             const bool plays = m_cursorS && *m_cursorS > p.startS && *m_cursorS < p.endS;
             add({Correction::Kind::Split, plays ? *m_cursorS : middleOf(p)});
         }));
-    m_swapCycle = addAction(tr("Swap inhale and exhale in this cycle"), "swapCycle",
+    m_swapCycle = addAction(m_menu, tr("Swap inhale and exhale in this cycle"), "swapCycle",
                             Qt::SHIFT | Qt::Key_X, [this] { swapCycle(); });
-    m_join = addAction(tr("One phase with the next"), "join", Qt::Key_J, [this] {
+    m_join = addAction(m_menu, tr("One phase with the next"), "join", Qt::Key_J, [this] {
         add({Correction::Kind::Join, phase().endS});
     });
 }
 
+void Correcting::addMarks()
+{
+    struct Choice {
+        QString text;
+        const char* name;
+        Qt::Key key;
+        Correction::Kind kind;
+    };
+    for (const Choice& choice :
+         {Choice{tr("The phase, or the whole row: this is rest"), "markRest", Qt::Key_R,
+                 Correction::Kind::MarkRest},
+          Choice{tr("… this is practice"), "markPractice", Qt::Key_P,
+                 Correction::Kind::MarkPractice},
+          Choice{tr("… this is somebody speaking"), "markVoice", Qt::Key_V,
+                 Correction::Kind::MarkVoice}})
+        m_ofStretch.push_back(addAction(m_menu, choice.text, choice.name, choice.key,
+                                        [this, kind = choice.kind] { mark(kind); }));
+    m_first = addAction(m_menu, tr("The first cycle begins with this phase"), "firstCycle",
+                        Qt::Key_F,
+                        [this] { add({Correction::Kind::FirstCycle, middleOf(phase())}); });
+}
+
+void Correcting::mark(Correction::Kind kind)
+{
+    const auto [first, last] = m_phase ? std::pair(*m_phase, *m_phase) : *m_row;
+    add({kind, m_reading->phases[first].startS, m_reading->phases[last].endS});
+}
+
+void Correcting::addStrokes()
+{
+    m_ofStroke.push_back(addAction(m_menu, tr("A stroke more here, or after this one"),
+                                   "addStroke", Qt::Key_Plus, [this] { addStrokeHere(); }));
+    m_ofStroke.push_back(addAction(m_menu, tr("This is no stroke"), "removeStroke", Qt::Key_Minus,
+                                   [this] {
+                                       add({Correction::Kind::RemoveStroke, *m_placeS});
+                                   }));
+}
+
+// On a stroke that is there: the next one lies halfway to the one after it, or a stroke later.
+void Correcting::addStrokeHere()
+{
+    constexpr double same = 1e-3;
+    double at = *m_placeS;
+    for (const ReadStrokeRun& run : m_reading->strokeRuns)
+        for (std::size_t i = 0; i < run.strokeTimesS.size(); ++i) {
+            const std::vector<double>& times = run.strokeTimesS;
+            if (std::fabs(times[i] - *m_placeS) > same) continue;
+            at = i + 1 < times.size() ? (times[i] + times[i + 1]) / 2
+                                      : times[i] + 60 / run.ratePerMin.value_or(60);
+        }
+    add({Correction::Kind::AddStroke, at});
+}
+
+void Correcting::addSnaps(QMenu* menu)
+{
+    struct Snap {
+        QString text;
+        const char* name;
+        QKeyCombination keys;
+        bool ofEnd;
+        Towards towards;
+    };
+    for (const Snap& s :
+         {Snap{tr("Begin at the change before"), "beginAtEarlier", Qt::ALT | Qt::Key_Up, false,
+               Towards::Earlier},
+          Snap{tr("Begin at the next change"), "beginAtLater", Qt::ALT | Qt::Key_Down, false,
+               Towards::Later},
+          Snap{tr("End at the change before"), "endAtEarlier", Qt::CTRL | Qt::Key_Up, true,
+               Towards::Earlier},
+          Snap{tr("End at the next change"), "endAtLater", Qt::CTRL | Qt::Key_Down, true,
+               Towards::Later}})
+        m_ofPhase.push_back(addAction(menu, s.text, s.name, QKeySequence(s.keys),
+                                      [this, s] { snap(s.ofEnd, s.towards); }));
+}
+
+void Correcting::snap(bool ofEnd, Towards towards)
+{
+    const double from = ofEnd ? phase().endS : phase().startS;
+    const auto change = m_track ? nextChange(*m_track, from, towards) : std::nullopt;
+    if (change)
+        moveBoundary(from, *change);
+    else
+        emit nothingChanges();
+}
+
 void Correcting::addNudges()
 {
+    QMenu* menu = m_menu->addMenu(tr("Move where it begins or ends"));
     struct Nudge {
         QString text;
         const char* name;
@@ -101,24 +191,26 @@ void Correcting::addNudges()
           Nudge{tr("End 100 ms later"), "endMuchLater", Qt::CTRL | Qt::SHIFT | Qt::Key_Right, true,
                 0.1}})
         m_ofPhase.push_back(
-            addAction(nudge.text, nudge.name, QKeySequence(nudge.keys), [this, nudge] {
+            addAction(menu, nudge.text, nudge.name, QKeySequence(nudge.keys), [this, nudge] {
                 const double from = nudge.ofEnd ? phase().endS : phase().startS;
                 moveBoundary(from, from + nudge.byS);
             }));
+    menu->addSeparator();
+    addSnaps(menu);
 }
 
 void Correcting::addHistory()
 {
-    addAction(tr("Next doubtful place"), "nextDoubt", Qt::Key_D,
+    addAction(m_menu, tr("Next doubtful place"), "nextDoubt", Qt::Key_D,
               [this] { emit nextDoubtWanted(); });
-    m_undo = addAction(tr("Undo"), "undoCorrection", Qt::CTRL | Qt::Key_Z, [this] {
+    m_undo = addAction(m_menu, tr("Undo"), "undoCorrection", Qt::CTRL | Qt::Key_Z, [this] {
         if (m_history.undo()) update(), emit changed();
     });
-    m_redo = addAction(tr("Redo"), "redoCorrection", {}, [this] {
+    m_redo = addAction(m_menu, tr("Redo"), "redoCorrection", {}, [this] {
         if (m_history.redo()) update(), emit changed();
     });
     m_redo->setShortcuts({Qt::CTRL | Qt::SHIFT | Qt::Key_Z, Qt::CTRL | Qt::Key_Y});
-    m_takeBack = addAction({}, "takeBackPhase", {}, [this] {
+    m_takeBack = addAction(m_menu, {}, "takeBackPhase", {}, [this] {
         constexpr double atTheEdge = 0.01;
         if (m_history.takeBack(phase().startS - atTheEdge, phase().endS + atTheEdge))
             update(), emit changed();
@@ -135,6 +227,22 @@ void Correcting::setPhase(const Reading* reading, std::optional<std::size_t> pha
 {
     m_reading = reading;
     m_phase = reading ? phase : std::nullopt;
+    if (!reading) {
+        m_row.reset();
+        m_placeS.reset();
+    }
+    update();
+}
+
+void Correcting::setRow(std::optional<std::pair<std::size_t, std::size_t>> phases)
+{
+    m_row = m_reading ? phases : std::nullopt;
+    update();
+}
+
+void Correcting::setPlace(std::optional<double> seconds)
+{
+    m_placeS = m_reading ? seconds : std::nullopt;
     update();
 }
 
@@ -170,6 +278,9 @@ void Correcting::add(Correction correction)
 void Correcting::update()
 {
     for (QAction* action : m_ofPhase) action->setEnabled(m_phase.has_value());
+    for (QAction* action : m_ofStretch) action->setEnabled(m_phase || m_row);
+    for (QAction* action : m_ofStroke) action->setEnabled(m_placeS.has_value());
+    m_first->setEnabled(m_phase.has_value());
     m_join->setEnabled(m_phase && *m_phase + 1 < m_reading->phases.size());
     m_swapCycle->setEnabled(m_phase && phase().cycle);
     m_undo->setEnabled(m_history.canUndo());

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "core/listen/changes.hpp"
 #include "core/reading/reading.hpp"
 
 #include <QObject>
@@ -32,12 +33,20 @@ public:
     void setPhase(const Reading* reading, std::optional<std::size_t> phase);
     /// Where playback is, if it runs: there a phase is split.
     void setCursor(std::optional<double> seconds) { m_cursorS = seconds; }
+    /// The phases of the chosen row: what is said of a stretch is said of them where none is
+    /// chosen.
+    void setRow(std::optional<std::pair<std::size_t, std::size_t>> phases);
+    /// Where strokes are added and removed.
+    void setPlace(std::optional<double> seconds);
+    /// The sound in which boundaries snap to changes; null where it is not at hand.
+    void setTrack(const FeatureTrack* track) { m_track = track; }
 
     void moveBoundary(double fromS, double toS);
 
 signals:
     void changed();
     void nextDoubtWanted();
+    void nothingChanges(); ///< there is no change of sound to snap to
 
 private:
     QWidget* m_staff;
@@ -46,18 +55,30 @@ private:
     const Reading* m_reading = nullptr;
     std::optional<std::size_t> m_phase;
     std::optional<double> m_cursorS;
+    std::optional<std::pair<std::size_t, std::size_t>> m_row;
+    std::optional<double> m_placeS;
+    const FeatureTrack* m_track = nullptr;
     std::vector<QAction*> m_ofPhase;
     QAction* m_join = nullptr;
     QAction* m_swapCycle = nullptr;
+    std::vector<QAction*> m_ofStretch;
+    QAction* m_first = nullptr;
+    std::vector<QAction*> m_ofStroke;
     QAction* m_undo = nullptr;
     QAction* m_redo = nullptr;
     QAction* m_takeBack = nullptr;
 
     void addNames();
     void addNudges();
+    void addSnaps(QMenu* menu);
+    void addMarks();
+    void addStrokes();
     void addHistory();
-    QAction* addAction(const QString& text, const char* name, const QKeySequence& keys,
+    QAction* addAction(QMenu* menu, const QString& text, const char* name, const QKeySequence& keys,
                        const std::function<void()>& action);
+    void mark(Correction::Kind kind);
+    void addStrokeHere();
+    void snap(bool ofEnd, Towards towards);
     const ReadPhase& phase() const { return m_reading->phases[*m_phase]; }
     void add(Correction correction);
     /// Inhales of the chosen phase's cycle become exhales and the other way round.

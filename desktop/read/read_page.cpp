@@ -9,9 +9,9 @@
 #include "desktop/read/message_bar.hpp"
 #include "desktop/read/our_files.hpp"
 #include "desktop/read/plan_chooser.hpp"
+#include "desktop/read/playback.hpp"
 #include "desktop/read/sound_strip.hpp"
 #include "desktop/read/staff_view.hpp"
-#include "desktop/sound/player.hpp"
 #include "desktop/theme/controls.hpp"
 #include "desktop/theme/theme.hpp"
 
@@ -29,19 +29,9 @@ namespace layakari {
 
 namespace {
 
-constexpr int soundColumnWidth = 132; // left of the strip, as wide as the names left of the staff
-
 std::filesystem::path pathOf(const QString& file)
 {
     return std::filesystem::path(file.toStdString());
-}
-
-// Beside the staff: a click on it leaves the keys to the staff, Tab still comes here.
-QPushButton* sideButton(const QString& text, const char* name, QWidget* parent, const QString& tip)
-{
-    QPushButton* button = wordButton(text, name, parent, tip);
-    button->setFocusPolicy(Qt::TabFocus);
-    return button;
 }
 
 } // namespace
@@ -62,15 +52,7 @@ ReadPage::ReadPage(QWidget* parent)
       m_staff(new StaffView(this)),
       m_staffHead(new StaffHead(m_staff, this)),
       m_strip(new SoundStrip(this)),
-      m_playRow(
-          sideButton(tr("Play row"), "playRow", this, tr("Play the chosen row, or stop (Space)"))),
-      m_playPhase(
-          sideButton(tr("Play phase"), "playPhase", this,
-                     tr("Play the chosen phase; choose one with the left and right arrow keys"))),
-      m_tones(sideButton(tr("Play tones"), "playTones", this,
-                         tr("Play the pitch that was meant, then the one that was heard (T)"))),
-      m_loop(sideButton(tr("Loop"), "loop", this, tr("Play again and again (L)"))),
-      m_player(new Player(this)),
+      m_playback(new Playback(this, m_staff, m_strip)),
       m_job(new ReadingJob(this)),
       m_correcting(new Correcting(this, m_staff)),
       m_correct(sideButton(tr("Correct"), "correct", this,
@@ -81,7 +63,7 @@ ReadPage::ReadPage(QWidget* parent)
     connectAll();
     m_chooser->setPlan(findPreset("four-seven-eight")->plan);
     restyle();
-    updatePlayButtons();
+    updateButtons();
 }
 
 ReadPage::~ReadPage() = default;
@@ -119,16 +101,10 @@ void ReadPage::buildLayout()
 
 QWidget* ReadPage::buildStripRow()
 {
-    m_loop->setCheckable(true);
     // The buttons lie on the strip's own ground, left of the sound.
-    auto* column = new QVBoxLayout(m_strip);
-    column->setContentsMargins(20, 14, 0, 12);
-    column->setSpacing(4);
-    for (QPushButton* b : {m_playRow, m_playPhase, m_loop, m_tones}) {
-        b->setMaximumWidth(soundColumnWidth - 32);
-        column->addWidget(b, 0, Qt::AlignLeft);
-    }
-    column->addStretch(1);
+    QVBoxLayout* column = m_playback->buttons();
+    column->setContentsMargins(20, 12, 0, 10);
+    m_strip->setLayout(column);
     return m_strip;
 }
 
@@ -142,6 +118,9 @@ void ReadPage::connectAll()
         m_correcting->menu()->popup(m_correct->mapToGlobal(QPoint(0, m_correct->height())));
     });
     connect(m_correcting, &Correcting::changed, this, &ReadPage::readCorrected);
+    connect(m_correcting, &Correcting::nothingChanges, this, [this] {
+        m_bar->showNote(tr("The sound does not change any more that way."));
+    });
     connect(m_correcting, &Correcting::nextDoubtWanted, this, &ReadPage::goToNextDoubt);
     connect(m_strip, &SoundStrip::boundaryMoved, m_correcting, &Correcting::moveBoundary);
     connect(m_empty, &EmptyPage::openWanted, this, &ReadPage::askForRecording);
@@ -151,32 +130,10 @@ void ReadPage::connectAll()
     connect(m_bar, &MessageBar::stopWanted, this, &ReadPage::stopWhatRuns);
 
     connect(m_staff, &StaffView::rowChosen, this, &ReadPage::showRow);
-    connect(m_staff, &StaffView::playWanted, this, &ReadPage::playOrStop);
-    connect(m_staff, &StaffView::loopWanted, m_loop, &QPushButton::toggle);
     connect(m_staff, &StaffView::phaseStepWanted, m_strip, &SoundStrip::stepPhase);
-    connect(m_strip, &SoundStrip::phaseChosen, this, &ReadPage::updatePlayButtons);
-    connect(m_strip, &SoundStrip::playWanted, this, [this](double start, double end) {
-        if (m_listened) m_player->play(m_listened->recording.file, start, end, m_loop->isChecked());
-    });
-    connect(m_playRow, &QPushButton::clicked, this, [this] {
-        if (!m_player->isPlaying()) m_strip->choosePhase(std::nullopt);
-        playOrStop();
-    });
-    connect(m_tones, &QPushButton::clicked, this, &ReadPage::playTones);
-    connect(m_staff, &StaffView::tonesWanted, this, &ReadPage::playTones);
-    connect(m_playPhase, &QPushButton::clicked, this, &ReadPage::playOrStop);
-
-    connect(m_player, &Player::started, this, &ReadPage::updatePlayButtons);
-    connect(m_player, &Player::moved, m_strip, [this](double seconds) {
-        m_strip->setCursor(seconds);
-        m_correcting->setCursor(seconds);
-    });
-    connect(m_player, &Player::stopped, this, [this] {
-        m_strip->setCursor(std::nullopt);
-        m_correcting->setCursor(std::nullopt);
-        updatePlayButtons();
-    });
-    connect(m_player, &Player::failed, m_bar, &MessageBar::showError);
+    connect(m_strip, &SoundStrip::phaseChosen, this, &ReadPage::updateButtons);
+    connect(m_playback, &Playback::moved, this, &ReadPage::followPlayback);
+    connect(m_playback, &Playback::failed, m_bar, &MessageBar::showError);
 
     connect(m_job, &ReadingJob::progressed, this,
             [this](double fraction) { m_bar->showProgress(m_doing, fraction); });
@@ -259,7 +216,7 @@ void ReadPage::setPlan(const std::optional<Plan>& plan)
 
 void ReadPage::busyWith(const QString& what)
 {
-    m_player->stop();
+    m_playback->stop();
     m_busy = true;
     m_doing = what;
     m_bar->showProgress(what, 0);
@@ -276,12 +233,14 @@ void ReadPage::show(const ReadingJob::Done& done)
         m_correcting->startWith(done.reading->corrections);
     }
     m_correcting->setPhase(nullptr, std::nullopt);
+    m_correcting->setTrack(done.listened ? &done.listened->track : nullptr);
     // The strip draws from the old reading until it is told of the new one.
     m_strip->clear();
     m_listened = done.listened;
     m_reading = done.reading;
     m_file = m_fileBeingRead;
     m_chooser->setPlan(m_reading->plan);
+    m_playback->setReading(m_listened, m_reading);
     m_figures->show(*m_reading);
     showSheet();
     m_stack->setCurrentIndex(1);
@@ -291,6 +250,7 @@ void ReadPage::show(const ReadingJob::Done& done)
         // Under another name the phase may belong to another row.
         goToTime(backTo->phaseS.value_or(backTo->rowS));
         if (backTo->phaseS) choosePhaseAt(*backTo->phaseS);
+        if (backTo->strokeS) m_strip->setPlace(backTo->strokeS);
     } else {
         sayIfBreathsMayBeSwapped();
         emit opened(m_file);
@@ -367,13 +327,15 @@ void ReadPage::readCorrected()
         return;
     }
     const StaffRow* row = m_staff->currentRow();
-    Place place{row && row->hasPhases ? m_reading->phases[row->firstPhase].startS + 0.01 : 0, {}};
+    Place place{row && row->hasPhases ? m_reading->phases[row->firstPhase].startS + 0.01 : 0,
+                {},
+                m_strip->place()};
     if (const auto chosen = m_strip->chosenPhase()) {
         const ReadPhase& phase = m_reading->phases[*chosen];
         place.phaseS = (phase.startS + phase.endS) / 2;
     }
     m_backTo = place;
-    m_player->stop();
+    m_playback->stop();
     m_busy = true;
     m_fileBeingRead = m_file;
     Known known = this->known();
@@ -453,55 +415,39 @@ void ReadPage::goToTime(double seconds)
 
 void ReadPage::showRow()
 {
-    m_player->stop();
+    if (!m_playback->goesOn()) m_playback->stop();
     if (m_reading) m_strip->showRow(m_reading.get(), m_listened, m_staff->currentRow());
-    updatePlayButtons();
+    updateButtons();
 }
 
-void ReadPage::updatePlayButtons()
+void ReadPage::updateButtons()
 {
-    const StaffRow* row = m_staff->currentRow();
-    const bool canPlay = m_listened && row && row->hasPhases;
-    m_playRow->setText(m_player->isPlaying() ? tr("Stop") : tr("Play row"));
-    m_playRow->setEnabled(canPlay);
-    m_playPhase->setEnabled(canPlay && m_strip->chosenPhase().has_value());
-    m_loop->setEnabled(canPlay);
-    m_tones->setVisible(row && !row->hums.empty());
+    m_playback->update();
     m_save->setEnabled(m_reading != nullptr);
     m_swap->setEnabled(m_listened && m_reading && m_reading->heardBreathing());
     m_correct->setEnabled(m_listened && m_reading);
     m_correcting->setPhase(m_listened ? m_reading.get() : nullptr, m_strip->chosenPhase());
+    const StaffRow* row = m_staff->currentRow();
+    m_correcting->setRow(row && row->hasPhases
+                             ? std::optional(std::pair(row->firstPhase, row->lastPhase))
+                             : std::nullopt);
+    m_correcting->setPlace(m_strip->place());
 }
 
-void ReadPage::playOrStop()
+// Where it plays on and on, the rows go with it.
+void ReadPage::followPlayback(std::optional<double> seconds)
 {
-    if (m_player->isPlaying()) return m_player->stop();
-    const StaffRow* row = m_staff->currentRow();
-    if (!m_listened || !row || !row->hasPhases) return;
-    double start = m_strip->startS();
-    double end = m_strip->endS();
-    if (const auto phase = m_strip->chosenPhase()) {
-        start = m_reading->phases[*phase].startS;
-        end = m_reading->phases[*phase].endS;
-    }
-    m_player->play(m_listened->recording.file, start, end, m_loop->isChecked());
-}
-
-void ReadPage::playTones()
-{
-    if (m_player->isPlaying()) return m_player->stop();
-    const StaffRow* row = m_staff->currentRow();
-    if (!row || row->hums.empty() || !row->hums.front().pitchHz) return;
-    const ReadHum& hum = row->hums.front();
-    std::vector<double> tones;
-    if (hum.targetHz) tones.push_back(*hum.targetHz);
-    tones.push_back(*hum.pitchHz);
-    m_player->playTones(tones);
+    m_strip->setCursor(seconds);
+    m_correcting->setCursor(seconds);
+    if (!seconds) return m_playback->update();
+    if (!m_playback->goesOn() || *seconds <= m_strip->endS()) return;
+    goToTime(*seconds);
+    m_strip->setCursor(seconds);
 }
 
 void ReadPage::stopWhatRuns()
 {
-    if (m_player->isPlaying()) return m_player->stop();
+    if (m_playback->isPlaying()) return m_playback->stop();
     if (m_busy) return m_job->cancel();
     m_bar->hide();
 }

@@ -16,7 +16,7 @@ class Correcting;
 class Figures;
 class MessageBar;
 class PlanChooser;
-class Player;
+class Playback;
 class SoundStrip;
 class StaffHead;
 class StaffView;
@@ -62,8 +62,6 @@ public slots:
     void askForRecording();
     void askForPlan();
     void askWhereToSave();
-    void playOrStop();
-    void playTones();
     /// Takes inhales for exhales and exhales for inhales.
     void swapBreaths();
     /// Stops what runs: playback, else reading; else closes the message.
@@ -92,7 +90,8 @@ private:
     void show(const ReadingJob::Done& done);
     void goToTime(double seconds);
     void showRow();
-    void updatePlayButtons();
+    void updateButtons();
+    void followPlayback(std::optional<double> seconds);
     void showSheet();
     void sayIfBreathsMayBeSwapped();
     void fail(const QString& message);
@@ -108,11 +107,7 @@ private:
     StaffView* m_staff;
     StaffHead* m_staffHead;
     SoundStrip* m_strip;
-    QPushButton* m_playRow;
-    QPushButton* m_playPhase;
-    QPushButton* m_tones;
-    QPushButton* m_loop;
-    Player* m_player;
+    Playback* m_playback;
     ReadingJob* m_job;
     Correcting* m_correcting;
     QPushButton* m_correct;
@@ -131,6 +126,7 @@ private:
     struct Place {
         double rowS = 0;
         std::optional<double> phaseS;
+        std::optional<double> strokeS;
     };
     std::optional<Place> m_backTo;
     bool m_moreCorrections = false;

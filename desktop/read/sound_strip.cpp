@@ -55,6 +55,7 @@ void SoundStrip::showRow(const Reading* reading, std::shared_ptr<const Listened>
     m_listened = std::move(listened);
     m_chosen.reset();
     m_cursorS.reset();
+    m_placeS.reset();
     m_hasPhases = reading && row && row->hasPhases;
     if (m_hasPhases) {
         m_firstPhase = row->firstPhase;
@@ -72,6 +73,7 @@ void SoundStrip::clear() { showRow(nullptr, nullptr, nullptr); }
 
 void SoundStrip::choosePhase(std::optional<std::size_t> phase)
 {
+    if (phase != m_chosen) m_placeS.reset();
     m_chosen = phase;
     if (phase) setAccessibleDescription(phaseText(*phase));
     update();
@@ -80,13 +82,74 @@ void SoundStrip::choosePhase(std::optional<std::size_t> phase)
 
 void SoundStrip::stepPhase(int direction)
 {
-    if (!m_hasPhases) return;
+    if (!m_hasPhases || stepStroke(direction)) return;
     if (!m_chosen) return choosePhase(direction > 0 ? m_firstPhase : m_lastPhase);
     const auto next = static_cast<std::ptrdiff_t>(*m_chosen) + direction;
     if (next < static_cast<std::ptrdiff_t>(m_firstPhase) ||
         next > static_cast<std::ptrdiff_t>(m_lastPhase))
         return;
     choosePhase(static_cast<std::size_t>(next));
+}
+
+void SoundStrip::setPlace(std::optional<double> seconds)
+{
+    m_placeS = seconds;
+    update();
+    emit phaseChosen();
+}
+
+const ReadStrokeRun* SoundStrip::chosenRun() const
+{
+    if (!m_chosen || m_reading->phases[*m_chosen].kind != ReadKind::Strokes) return nullptr;
+    const ReadPhase& phase = m_reading->phases[*m_chosen];
+    for (const ReadStrokeRun& run : m_reading->strokeRuns)
+        if (std::fabs(run.startS - phase.startS) < 0.01) return &run;
+    return nullptr;
+}
+
+// From stroke to stroke in the chosen run; false beyond its ends.
+bool SoundStrip::stepStroke(int direction)
+{
+    constexpr double beside = 1e-3;
+    const ReadStrokeRun* run = chosenRun();
+    if (!run || run->strokeTimesS.empty()) return false;
+    const std::vector<double>& times = run->strokeTimesS;
+    const double from = m_placeS.value_or(direction > 0 ? times.front() - 1 : times.back() + 1);
+    if (direction > 0) {
+        const auto next = std::upper_bound(times.begin(), times.end(), from + beside);
+        if (next == times.end()) return false;
+        setPlace(*next);
+    } else {
+        const auto next = std::lower_bound(times.begin(), times.end(), from - beside);
+        if (next == times.begin()) return false;
+        setPlace(*(next - 1));
+    }
+    return true;
+}
+
+// On a stroke where one is under the mouse, else between them.
+void SoundStrip::placeAt(double x)
+{
+    constexpr double reach = 5; // pixels
+    const ReadStrokeRun* run = chosenRun();
+    if (!run) return;
+    double place = secondsAt(x);
+    for (const double t : run->strokeTimesS)
+        if (std::fabs(xOf(t) - x) < reach) place = t;
+    setPlace(place);
+}
+
+void SoundStrip::paintPlace(QPainter& painter) const
+{
+    if (!m_placeS) return;
+    constexpr double side = 7;
+    const QRectF level = levelArea();
+    const double x = xOf(*m_placeS);
+    painter.setPen(Qt::NoPen);
+    painter.setBrush(currentTheme().ink);
+    painter.drawPolygon(QPolygonF{QPointF(x - side, level.top() - side),
+                                  QPointF(x + side, level.top() - side), QPointF(x, level.top())});
+    painter.fillRect(QRectF(x - 1, level.top(), 2, level.height()), currentTheme().ink);
 }
 
 void SoundStrip::setCursor(std::optional<double> seconds)
@@ -181,6 +244,7 @@ void SoundStrip::paintEvent(QPaintEvent*)
     paintStrokesAndHums(painter);
     paintBoundaries(painter);
     paintPhaseNames(painter);
+    paintPlace(painter);
     if (m_drag) {
         painter.setPen(QPen(theme.ink, 2, Qt::DashLine));
         const double x = xOf(m_drag->toS);
@@ -386,8 +450,10 @@ void SoundStrip::mousePressEvent(QMouseEvent* event)
     if (const auto boundary = boundaryAt(x)) m_drag = Drag{*boundary, *boundary};
     const double seconds = secondsAt(x);
     for (std::size_t p = m_firstPhase; p <= m_lastPhase; ++p)
-        if (seconds >= m_reading->phases[p].startS && seconds < m_reading->phases[p].endS)
-            return choosePhase(p);
+        if (seconds >= m_reading->phases[p].startS && seconds < m_reading->phases[p].endS) {
+            choosePhase(p);
+            return placeAt(x);
+        }
     choosePhase(std::nullopt);
 }
 

@@ -35,6 +35,9 @@ public:
     void stepPhase(int direction);
 
     void setCursor(std::optional<double> seconds);
+    /// A place in a run of strokes that was clicked, or stepped to from stroke to stroke.
+    std::optional<double> place() const { return m_placeS; }
+    void setPlace(std::optional<double> seconds);
 
     QSize sizeHint() const override { return {800, 208}; }
     QSize minimumSizeHint() const override { return {400, 180}; }
@@ -59,6 +62,10 @@ private:
     double xOf(double seconds) const;
     double secondsAt(double x) const;
     void drawSound();
+    const ReadStrokeRun* chosenRun() const;
+    bool stepStroke(int direction);
+    void placeAt(double x);
+    void paintPlace(QPainter& painter) const;
     void paintLevel(QPainter& painter) const;
     void paintBoundaries(QPainter& painter) const;
     void paintStrokesAndHums(QPainter& painter) const;
@@ -77,6 +84,7 @@ private:
     double m_endS = 0;
     std::optional<std::size_t> m_chosen;
     std::optional<double> m_cursorS;
+    std::optional<double> m_placeS;
     struct Drag {
         double fromS = 0;
         double toS = 0;

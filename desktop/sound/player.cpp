@@ -2,6 +2,7 @@
 #include "desktop/sound/player.hpp"
 
 #include "core/audio/recording.hpp"
+#include "core/audio/slower.hpp"
 
 #include <QAudioDevice>
 #include <QAudioSink>
@@ -53,8 +54,11 @@ void Player::play(const std::filesystem::path& recording, double startS, double 
     m_endS = endS;
     m_loops = loops;
     const int generation = ++m_generation;
-    m_decoder = std::jthread([this, recording, startS, endS, generation] {
-        auto sound = readStretch(recording, startS, endS, playbackRateHz);
+    m_playingPace = m_pace;
+    m_decoder = std::jthread([this, recording, startS, endS, generation, pace = m_pace] {
+        auto sound = readStretch(recording, startS, endS, playbackRateHz).map([&](const auto& s) {
+            return atPace(s, playbackRateHz, pace);
+        });
         QMetaObject::invokeMethod(
             this,
             [this, generation, sound = std::move(sound)]() mutable {
@@ -89,6 +93,7 @@ void Player::playTones(const std::vector<double>& hz)
     m_endS = static_cast<double>(sound.size()) / playbackRateHz;
     m_loops = false;
     m_isTone = true;
+    m_playingPace = 1;
     begin(sound, ++m_generation);
 }
 
@@ -99,7 +104,8 @@ void Player::begin(const std::vector<float>& sound, int)
         return;
     }
     m_samples = toInt16(sound);
-    m_endS = std::min(m_endS, m_startS + static_cast<double>(sound.size()) / playbackRateHz);
+    m_endS = std::min(m_endS, m_startS + m_playingPace * static_cast<double>(sound.size()) /
+                                            playbackRateHz);
     startSink();
     m_playing = true;
     m_clock.start();
@@ -127,7 +133,7 @@ void Player::startSink()
 
 void Player::tick()
 {
-    const double at = m_startS + static_cast<double>(m_clock.elapsed()) / 1000;
+    const double at = m_startS + m_playingPace * static_cast<double>(m_clock.elapsed()) / 1000;
     if (at < m_endS) {
         if (!m_isTone) emit moved(at);
         return;

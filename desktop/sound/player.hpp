@@ -28,6 +28,10 @@ public:
     /// Plays plain tones one after the other: the pitch that was meant, and the pitch that was
     /// heard.
     void playTones(const std::vector<double>& hz);
+    /// How fast recordings are played from the next time on: 1, or less for slower at the same
+    /// pitch.
+    void setPace(double pace) { m_pace = pace; }
+    double pace() const { return m_pace; }
     void stop();
     bool isPlaying() const { return m_playing; }
     /// True when there is no device to hear it on.
@@ -47,6 +51,8 @@ private:
     std::filesystem::path m_recording;
     double m_startS = 0;
     double m_endS = 0;
+    double m_pace = 1;
+    double m_playingPace = 1;
     bool m_loops = false;
     bool m_playing = false;
     bool m_silent = false;

@@ -35,6 +35,13 @@ QPushButton* wordButton(const QString& text, const char* name, QWidget* parent, 
     return button;
 }
 
+QPushButton* sideButton(const QString& text, const char* name, QWidget* parent, const QString& tip)
+{
+    QPushButton* button = wordButton(text, name, parent, tip);
+    button->setFocusPolicy(Qt::TabFocus);
+    return button;
+}
+
 QPushButton* leadButton(const QString& text, const char* name, QWidget* parent, const QString& tip)
 {
     QPushButton* button = wordButton(text, name, parent, tip);

@@ -37,6 +37,8 @@ public:
 /// A word that can be pressed. `name` is its object name, `tip` its tool tip.
 QPushButton* wordButton(const QString& text, const char* name, QWidget* parent,
                         const QString& tip = {});
+/// One beside a list: a click on it leaves the keys to the list, Tab still comes here.
+QPushButton* sideButton(const QString& text, const char* name, QWidget* parent, const QString& tip);
 /// The one thing to do on a page, filled.
 QPushButton* leadButton(const QString& text, const char* name, QWidget* parent,
                         const QString& tip = {});

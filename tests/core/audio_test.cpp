@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/audio/recording.hpp"
+#include "core/audio/slower.hpp"
 #include "core/audio/sound_writer.hpp"
 #include "tests/support/sounds.hpp"
 #include "tests/support/temporary_folder.hpp"
@@ -324,4 +325,30 @@ TEST_CASE("Sound is written whole or not at all")
     CHECK(SoundWriter::create(folder / "x.mp3", 16000).error().code == ErrorCode::BadArgument);
     CHECK(SoundWriter::create(folder / "no-folder" / "x.wav", 16000).error().code ==
           ErrorCode::CannotWrite);
+}
+
+TEST_CASE("Played slower, sound is longer, as loud, and keeps its pitch")
+{
+    std::vector<float> tone(4 * 48000);
+    for (std::size_t i = 0; i < tone.size(); ++i)
+        tone[i] = 0.4f * static_cast<float>(
+                             std::sin(2 * std::numbers::pi * 220 * static_cast<double>(i) / 48000));
+    for (const double pace : {1.0, 0.75, 0.5}) {
+        INFO(pace);
+        const std::vector<float> slow = atPace(tone, 48000, pace);
+        CHECK(static_cast<double>(slow.size()) ==
+              Approx(static_cast<double>(tone.size()) / pace).margin(1));
+        int rising = 0;
+        double power = 0;
+        const std::size_t from = slow.size() / 4;
+        const std::size_t to = 3 * slow.size() / 4;
+        for (std::size_t i = from; i < to; ++i) {
+            rising += slow[i - 1] < 0 && slow[i] >= 0;
+            power += slow[i] * slow[i];
+        }
+        const double seconds = static_cast<double>(to - from) / 48000;
+        CHECK(rising / seconds == Approx(220).margin(3));
+        CHECK(std::sqrt(power / static_cast<double>(to - from)) == Approx(0.283).margin(0.02));
+    }
+    CHECK(atPace({}, 48000, 0.5).empty());
 }

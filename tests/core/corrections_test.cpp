@@ -2,9 +2,11 @@
 //
 // What a person puts right: laid over what was heard, undone, kept, and still there when another
 // listener has read the recording.
+#include "core/listen/changes.hpp"
 #include "core/plan/presets.hpp"
 #include "core/reading/corrections.hpp"
 #include "core/reading/reading.hpp"
+#include "core/reading/stroke_corrections.hpp"
 #include "tests/support/sounds.hpp"
 #include "tests/support/temporary_folder.hpp"
 
@@ -84,7 +86,8 @@ Correction anyCorrection(std::mt19937& engine, double durationS)
     std::uniform_real_distribution<double> time(0, durationS);
     std::uniform_int_distribution<int> four(0, 3);
     const double at = time(engine);
-    return {static_cast<Kind>(four(engine)), at, at + time(engine) / 20 - durationS / 40,
+    std::uniform_int_distribution<std::size_t> kind(0, correctionKindWords().size() - 1);
+    return {static_cast<Kind>(kind(engine)), at, at + time(engine) / 20 - durationS / 40,
             static_cast<Name>(four(engine))};
 }
 
@@ -123,10 +126,10 @@ TEST_CASE("A boundary cannot be moved beyond its neighbours, and a phase keeps a
 TEST_CASE("What finds nothing to be laid on changes nothing and is told")
 {
     Heard heard = threePhases(2);
-    heard.spans[2].kind = SpanKind::Hum;
+    heard.spans[2].kind = SpanKind::Strokes;
     const Corrected c = laidOver(heard, {{Kind::MoveBoundary, 5.5, 6},         // no boundary there
-                                         {Kind::MoveBoundary, 7, 7.5},         // of a hum
-                                         {Kind::Rename, 9, 0, Name::Inhale},   // a hum
+                                         {Kind::MoveBoundary, 7, 7.5},         // of strokes
+                                         {Kind::Rename, 9, 0, Name::Inhale},   // strokes
                                          {Kind::Rename, 500, 0, Name::Inhale}, // beyond the end
                                          {Kind::Split, 4.02},                  // too little room
                                          {Kind::Join, 0}});                    // nothing before it
@@ -235,7 +238,13 @@ TEST_CASE("Corrections stand when another listener places its boundaries a littl
     const std::vector<Correction> corrections{{Kind::MoveBoundary, 7, 7.4},
                                               {Kind::Rename, 14, 0, Name::Nothing},
                                               {Kind::Split, 33},
-                                              {Kind::Join, 43}};
+                                              {Kind::Join, 43},
+                                              {Kind::MarkRest, 48, 60},
+                                              {Kind::MarkPractice, 24, 36},
+                                              {Kind::MarkVoice, 60, 64},
+                                              {Kind::FirstCycle, 12.5},
+                                              {Kind::AddStroke, 3},
+                                              {Kind::RemoveStroke, 4}};
     std::mt19937 engine(5);
     std::uniform_real_distribution<double> otherwise(-0.15, 0.15);
     for (int listener = 0; listener < 20; ++listener) {
@@ -354,4 +363,151 @@ TEST_CASE("One correction is taken back, whichever it is; that can be undone too
     REQUIRE(history.undo());
     CHECK(history.done().size() == 3);
     CHECK(history.canRedo());
+}
+
+TEST_CASE("A stretch that is rest to a person is of no cycle; taken back, it is practised again")
+{
+    const Listened listened = listenedTo(threePhases(6));
+    REQUIRE(readWith(listened, {}).cycles.size() == 6);
+    const std::vector<Correction> rest{{Kind::MarkRest, 24, 36}}; // the third cycle
+    const Reading reading = readWith(listened, rest);
+    CHECK(reading.cycles.size() == 5);
+    for (const ReadPhase& phase : reading.phases) {
+        const bool isInside = phase.startS >= 24 && phase.endS <= 36;
+        CHECK(phase.cycle.has_value() != isInside);
+        CHECK(phase.corrected == isInside);
+    }
+    auto practised = rest;
+    practised.push_back({Kind::MarkPractice, 24, 36});
+    CHECK(readWith(listened, practised).cycles.size() == 6);
+    // Without a plan as well.
+    Known known;
+    known.corrections = rest;
+    CHECK(readAgainst(listened, std::nullopt, known).cycles.size() <
+          readAgainst(listened, std::nullopt).cycles.size());
+}
+
+TEST_CASE("What is practised to a person belongs to a cycle, however unlike the plan it is")
+{
+    Heard heard = threePhases(6);
+    // The third cycle in a hurry: natural breathing to the listener.
+    double at = 24;
+    for (std::size_t i = 6; i < heard.spans.size(); ++i) {
+        const double seconds = heard.spans[i].seconds() * (i < 9 ? 0.35 : 1);
+        heard.spans[i].startS = at;
+        heard.spans[i].endS = at += seconds;
+    }
+    heard.durationS = at;
+    const Listened listened = listenedTo(heard);
+    REQUIRE(readWith(listened, {}).cycles.size() == 5);
+    const Reading reading = readWith(listened, {{Kind::MarkPractice, 24, 24 + 0.35 * 12}});
+    CHECK(reading.cycles.size() == 6);
+    CHECK(reading.cycles[2].accuracy.value_or(100) < 60);
+}
+
+TEST_CASE("The first cycle begins with the breath that a person says, and all before is rest")
+{
+    const Listened listened = listenedTo(threePhases(6));
+    const Reading reading = readWith(listened, {{Kind::FirstCycle, 12.5}});
+    CHECK(reading.cycles.size() == 5);
+    REQUIRE_FALSE(reading.cycles.empty());
+    CHECK(reading.phases[reading.cycles[0].phases[0].heard.front()].startS == Approx(12));
+    const Reading back =
+        readWith(listened, {{Kind::FirstCycle, 12.5}, {Kind::MarkPractice, 0, 12}});
+    CHECK(back.cycles.size() == 6);
+}
+
+TEST_CASE("A stretch of speech is voice, and no phase of a cycle")
+{
+    const Listened listened = listenedTo(threePhases(6));
+    const Reading reading = readWith(listened, {{Kind::MarkVoice, 24, 36}});
+    CHECK(reading.cycles.size() == 5);
+    CHECK(std::count_if(reading.phases.begin(), reading.phases.end(), [](const ReadPhase& p) {
+              return p.kind == ReadKind::Voice && p.corrected;
+          }) == 3);
+}
+
+TEST_CASE("A hum that a person calls an exhale is no hum any more, and the others keep theirs")
+{
+    Heard heard = threePhases(3);
+    for (const std::size_t at : {2u, 5u, 8u}) {
+        HeardSpan& span = heard.spans[at];
+        span.kind = SpanKind::Hum;
+        span.index = heard.hums.size();
+        HeardHum hum;
+        hum.startS = span.startS;
+        hum.endS = span.endS;
+        heard.hums.push_back(hum);
+    }
+    const Corrected c = laidOver(heard, {{Kind::Rename, 20, 0, Name::Exhale}});
+    CHECK(c.lost.empty());
+    REQUIRE(c.heard.hums.size() == 2);
+    CHECK(c.heard.spans[5].kind == SpanKind::Breath);
+    for (const std::size_t at : {2u, 8u})
+        CHECK(c.heard.hums[c.heard.spans[at].index].startS == c.heard.spans[at].startS);
+}
+
+namespace {
+
+ReadStrokeRun everySecond(double startS, int count)
+{
+    ReadStrokeRun run;
+    for (int i = 0; i < count; ++i) {
+        run.strokeTimesS.push_back(startS + i);
+        run.strengthsDb.push_back(20 + i % 2);
+    }
+    run.startS = startS;
+    run.endS = startS + count;
+    run.count = count;
+    run.countConfidence = 0.7;
+    measureRun(run);
+    return run;
+}
+
+} // namespace
+
+TEST_CASE("Strokes are added and removed one by one, and count, pace and evenness follow")
+{
+    std::vector<ReadStrokeRun> runs{everySecond(10, 20), everySecond(60, 20)};
+    const double cv = *runs[1].intervalCv;
+    const auto lost = correctStrokes(runs, {{Kind::RemoveStroke, 65.1},
+                                            {Kind::AddStroke, 80.02},
+                                            {Kind::AddStroke, 45},
+                                            {Kind::RemoveStroke, 40},
+                                            {Kind::Split, 62}});
+    CHECK(lost == std::vector<std::size_t>{2, 3});
+    CHECK_FALSE(runs[0].corrected);
+    CHECK(runs[1].corrected);
+    CHECK(runs[1].count == 20);
+    CHECK(runs[1].countConfidence > 0.9);
+    CHECK(std::is_sorted(runs[1].strokeTimesS.begin(), runs[1].strokeTimesS.end()));
+    CHECK(runs[1].strokeTimesS.back() == Approx(80.02));
+    CHECK(runs[1].strengthsDb.size() == 20);
+    CHECK(runs[1].pauses.size() == 1); // where one is gone
+    CHECK(*runs[1].intervalCv < 2 * cv + 0.1);
+
+    std::vector<ReadStrokeRun> few{everySecond(10, 2)};
+    CHECK(correctStrokes(few, {{Kind::RemoveStroke, 10}, {Kind::RemoveStroke, 11}}).empty());
+    CHECK(few[0].count == 0);
+    CHECK_FALSE(few[0].ratePerMin.has_value());
+}
+
+TEST_CASE("A boundary snaps to where the sound changes, either way, and not to a room that is even")
+{
+    std::mt19937 engine(5);
+    std::normal_distribution<float> normal(0, 1);
+    std::vector<float> sound(12 * analysisRateHz);
+    for (std::size_t i = 0; i < sound.size(); ++i) {
+        const double t = static_cast<double>(i) / analysisRateHz;
+        const bool breathes = (t > 3 && t < 5) || (t > 7 && t < 8.5);
+        sound[i] = (breathes ? 0.05f : 0.002f) * normal(engine);
+    }
+    const FeatureTrack track = trackOf(sound);
+    CHECK(nextChange(track, 1, Towards::Later).value_or(0) == Approx(3).margin(0.04));
+    CHECK(nextChange(track, 3, Towards::Later).value_or(0) == Approx(5).margin(0.04));
+    CHECK(nextChange(track, 6.5, Towards::Earlier).value_or(0) == Approx(5).margin(0.04));
+    CHECK(nextChange(track, 7.3, Towards::Earlier).value_or(0) == Approx(7).margin(0.04));
+    CHECK_FALSE(nextChange(track, 9, Towards::Later).has_value());
+    CHECK_FALSE(nextChange(track, 2, Towards::Earlier).has_value());
+    CHECK_FALSE(nextChange(trackOf(std::vector<float>(1600)), 0.05, Towards::Later).has_value());
 }

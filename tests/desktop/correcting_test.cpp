@@ -308,3 +308,98 @@ TEST_CASE("A correction that the journal cannot take is said on the page, and st
     REQUIRE(QTest::qWaitFor([&] { return !(w.journal().sittings(w.person(), 1)->front() == kept); },
                             longMs));
 }
+
+TEST_CASE("A row that was rest, or speech, is said to be so by a key, and practice again by another")
+{
+    SquareBreath w;
+    const auto cycles = [&] { return w.reading().cycles.size(); };
+    const std::size_t before = cycles();
+    w.goToCycle(3); // no phase of it is chosen: the whole row is meant
+    const double at = w.first().startS + 0.5;
+    w.correct(Qt::Key_R);
+    CHECK(cycles() == before - 1);
+    CHECK(w.phaseAt(at).role != Role::Practice);
+    CHECK(w.phaseAt(at).corrected);
+    w.correct(Qt::Key_Z, Qt::ControlModifier);
+    CHECK(cycles() == before);
+    w.goToCycle(3);
+    w.correct(Qt::Key_V);
+    CHECK(w.phaseAt(at).kind == ReadKind::Voice);
+    CHECK(cycles() == before - 1);
+    w.correct(Qt::Key_Z, Qt::ControlModifier);
+    CHECK(cycles() == before);
+}
+
+TEST_CASE("The first cycle is moved by a key, and what was before it is rest")
+{
+    SquareBreath w;
+    const std::size_t before = w.reading().cycles.size();
+    w.goToCycle(2);
+    w.key(Qt::Key_Right);
+    const double begin = w.first().startS;
+    w.correct(Qt::Key_F);
+    CHECK(w.reading().cycles.size() == before - 1);
+    CHECK(w.reading().phases[w.reading().cycles[0].phases[0].heard.front()].startS ==
+          Approx(begin));
+}
+
+TEST_CASE("A boundary that was put wrong snaps back to where the sound changes")
+{
+    SquareBreath w;
+    const double end = w.first().endS;
+    for (int k = 0; k < 4; ++k) w.correct(Qt::Key_Right, Qt::ControlModifier | Qt::ShiftModifier);
+    CHECK(w.first().endS == Approx(end + 0.4));
+    w.correct(Qt::Key_Up, Qt::ControlModifier);
+    CHECK(w.first().endS == Approx(end).margin(0.12));
+    const double start = w.first().startS;
+    w.correct(Qt::Key_Left, Qt::AltModifier | Qt::ShiftModifier);
+    w.correct(Qt::Key_Left, Qt::AltModifier | Qt::ShiftModifier);
+    w.correct(Qt::Key_Down, Qt::AltModifier);
+    CHECK(w.first().startS == Approx(start).margin(0.12));
+    // It is one correction each, however often it was moved.
+    CHECK(w.reading().corrections.size() <= 2);
+}
+
+TEST_CASE("Strokes are stepped through, taken out and put in by keys, and by a click between them")
+{
+    Window w;
+    const auto file = practices() / "kapalabhati-3x36.flac";
+    if (!std::filesystem::exists(file)) simulateTo(file, "kapalabhati-3x36", Temperament{}, 44);
+    w.window.readPage()->setPlan(findPreset("kapalabhati-3x36")->plan);
+    w.drop({QString::fromStdString(file.string())});
+    w.waitForRow();
+    const auto run = [&]() -> const ReadStrokeRun& {
+        return w.window.readPage()->reading()->strokeRuns.front();
+    };
+    const auto correct = [&](Qt::Key k) {
+        const Reading* before = w.window.readPage()->reading();
+        w.key(k);
+        REQUIRE(QTest::qWaitFor([&] { return w.window.readPage()->reading() != before; }, longMs));
+    };
+    const auto& rows = w.staff()->staff()->sheet().rows;
+    const auto row = std::find_if(rows.begin(), rows.end(), [](const StaffRow& r) {
+        return r.kind == StaffRow::Kind::Strokes;
+    });
+    w.staff()->setCurrentIndex(w.staff()->staff()->index(static_cast<int>(row - rows.begin())));
+    w.staff()->setFocus();
+    CHECK_FALSE(w.find<QAction>("removeStroke")->isEnabled());
+    w.key(Qt::Key_Right); // the run
+    w.key(Qt::Key_Right); // its first stroke
+    w.key(Qt::Key_Right);
+    const std::vector<double> times = run().strokeTimesS;
+    correct(Qt::Key_Minus);
+    REQUIRE(run().strokeTimesS.size() == times.size() - 1);
+    CHECK(run().strokeTimesS[1] == Approx(times[2]));
+    CHECK(w.rows()[w.staff()->currentIndex().row()].endsWith(", corrected"));
+    // The place is kept: put in again where it was.
+    correct(Qt::Key_Plus);
+    CHECK(run().strokeTimesS[1] == Approx(times[1]).margin(0.001));
+    // On a stroke, one more lies after it.
+    correct(Qt::Key_Plus);
+    CHECK(run().strokeTimesS[2] == Approx((times[1] + times[2]) / 2).margin(0.01));
+    auto* strip = w.find<QWidget>("soundStrip");
+    QTest::mouseClick(strip, Qt::LeftButton, {}, {strip->width() / 2, 60});
+    const std::size_t count = run().strokeTimesS.size();
+    correct(Qt::Key_Plus);
+    CHECK(run().strokeTimesS.size() == count + 1);
+}

@@ -62,3 +62,29 @@ TEST_CASE("A hum has its pitch in its row, and its tones can be played by key an
     QTest::keyClick(w.staff(), Qt::Key_Space);
     CHECK(play->text() == "Play row");
 }
+
+TEST_CASE("It plays slower by a key, and from here on and on with the rows going along")
+{
+    Window w;
+    readAs(w, recorded("humming-3", 42), "humming-3");
+    QPushButton* slow = w.find<QPushButton>("slow");
+    QPushButton* play = w.find<QPushButton>("playRow");
+    const QString atPace = slow->text();
+    w.key(Qt::Key_W);
+    CHECK(slow->isChecked());
+    w.key(Qt::Key_W);
+    CHECK(slow->text().contains("½"));
+    w.key(Qt::Key_W);
+    CHECK(slow->text() == atPace);
+    CHECK_FALSE(slow->isChecked());
+    // The last phase of a row: soon the next one is there.
+    const int row = w.staff()->currentIndex().row();
+    w.key(Qt::Key_Left);
+    w.key(Qt::Key_Space, Qt::ShiftModifier);
+    REQUIRE(QTest::qWaitFor([&] { return play->text() == "Stop"; }, longMs));
+    REQUIRE(QTest::qWaitFor([&] { return w.staff()->currentIndex().row() > row; }, longMs));
+    CHECK(play->text() == "Stop");
+    // Chosen by hand, a row is looked at: it goes on playing there until it is stopped.
+    w.key(Qt::Key_Space);
+    CHECK(play->text() == "Play row");
+}
