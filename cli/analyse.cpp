@@ -2,6 +2,8 @@
 #include "cli/commands.hpp"
 #include "cli/terminal.hpp"
 #include "core/base/files.hpp"
+#include "core/intake/intake.hpp"
+#include "core/intake/matching.hpp"
 #include "core/reading/reading.hpp"
 #include "core/report/sentence.hpp"
 
@@ -23,12 +25,15 @@ struct Options {
     std::string plan;
     std::string out;
     bool tempered = false;
+    std::string person; // whose sittings the readings are; empty where they are not kept
+    std::string data;
 };
 
 struct Outcome {
     std::string text;      // for standard output
     std::string complaint; // for standard error
     int exit = Done;
+    std::optional<ReadIn> read; // to be kept
 };
 
 void writeOrPrint(Outcome& outcome, const Reading& reading, const fs::path& target,
@@ -50,9 +55,12 @@ Outcome analyseOne(const std::string& recording, const fs::path& target,
 {
     Outcome outcome;
     auto listened = listenToFile(recording, progress);
-    if (!listened) return {"", listened.error().message(), exitFor(listened.error())};
+    if (!listened) return {"", listened.error().message(), exitFor(listened.error()), {}};
     const Reading reading =
         readAgainst(*listened, plan, {{}, {}, options.tempered ? Tuning::Tempered : Tuning::Just});
+    if (!options.person.empty() && reading.heardBreathing())
+        outcome.read = ReadIn{reading.recording.sha256, reading, profileIn(*listened, reading),
+                              whenRecorded(recording, reading.recording.durationSeconds)};
     writeOrPrint(outcome, reading, target, options);
     if (outcome.exit == Done && !reading.heardBreathing()) {
         outcome.complaint = recording + ": no breathing was heard in it; place the microphone "
@@ -93,6 +101,35 @@ int prepareFolder(const Options& options)
     return Usage;
 }
 
+// As sittings of one person.
+int keepAll(const Options& options, const std::optional<Plan>& plan,
+            const std::vector<Outcome>& outcomes)
+{
+    const auto refuse = [](const Error& error) {
+        complain(error.message());
+        return exitFor(error);
+    };
+    auto journal = Journal::open(options.data);
+    if (!journal) return refuse(journal.error());
+    const auto person = personNamed(*journal, options.person);
+    if (!person) return refuse(person.error());
+    std::optional<Id> version;
+    if (plan) {
+        const auto kept = journal->versionFor(*plan);
+        if (!kept) return refuse(kept.error());
+        version = *kept;
+    }
+    for (std::size_t i = 0; i < outcomes.size(); ++i) {
+        if (!outcomes[i].read) continue;
+        const auto id =
+            keepAsSitting(*journal, person->id, version, options.recordings[i], *outcomes[i].read);
+        if (!id) return refuse(id.error());
+        std::fprintf(stderr, "%s: kept as a sitting of %s on %s\n", options.recordings[i].c_str(),
+                     person->name.c_str(), dayToText(outcomes[i].read->when.day).c_str());
+    }
+    return Done;
+}
+
 // As many at a time as there are cores; results are printed in the order in which they were asked
 // for.
 int analyseAll(const Options& options, const std::optional<Plan>& plan)
@@ -124,7 +161,9 @@ int analyseAll(const Options& options, const std::optional<Plan>& plan)
         if (outcomes[i].exit != Done && (status == Done || outcomes[i].exit < status))
             status = outcomes[i].exit;
     }
-    return status;
+    if (options.person.empty()) return status;
+    const int kept = keepAll(options, plan, outcomes);
+    return kept == Done ? status : kept;
 }
 
 int analyse(const Options& options)
@@ -154,6 +193,12 @@ void addAnalyse(CLI::App& app, std::function<int()>& run)
     command->add_option(
         "--out", options->out,
         "Where to write the reading: a file, '-', or for several recordings a folder");
+    CLI::Option* data =
+        command->add_option("--data", options->data, "The journal's folder, for --save");
+    command
+        ->add_option("--save", options->person,
+                     "Keep each reading as a sitting of the person in whose name this is")
+        ->needs(data);
     command->footer("Without --out a summary is printed.\n"
                     "Exit status: 0 done, 2 wrong usage, 3 a recording cannot be read, 4 the plan "
                     "is not valid,\n"

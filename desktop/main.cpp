@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/plan/presets.hpp"
 #include "desktop/head/breath_line.hpp"
+#include "desktop/journey/journey_page.hpp"
 #include "desktop/main_window.hpp"
 #include "desktop/prepare/plans_view.hpp"
 #include "desktop/prepare/prepare_page.hpp"
@@ -63,6 +64,14 @@ bool choosePerson(MainWindow& window, const QString& name)
             return true;
         }
     return false;
+}
+
+bool savePdf(MainWindow& window, const QString& file, const QString& view)
+{
+    constexpr int weeks = 8;
+    if (view == QStringLiteral("journey"))
+        return window.journeyPage() && window.journeyPage()->saveWeeksPdf(file, weeks);
+    return window.reflectPage() && window.reflectPage()->savePdf(file);
 }
 
 bool openView(MainWindow& window, const QString& name)
@@ -142,7 +151,8 @@ int main(int argc, char** argv)
         QStringLiteral("NAME"));
     const QCommandLineOption pdf(
         QStringLiteral("pdf"),
-        QStringLiteral("Save the person's latest sitting as a page of PDF, and end."),
+        QStringLiteral("Save the person's latest sitting as a page of PDF, or with --view journey the "
+                       "last eight weeks as two, and end."),
         QStringLiteral("FILE"));
     parser.addOptions({plan, noPlan, data, theme, size, screenshot, row, phase, view, person, pdf});
     parser.process(app);
@@ -182,7 +192,7 @@ int main(int argc, char** argv)
         return 2;
     }
     if (parser.isSet(pdf)) {
-        if (!window.reflectPage() || !window.reflectPage()->savePdf(parser.value(pdf))) {
+        if (!savePdf(window, parser.value(pdf), parser.value(view))) {
             std::fprintf(stderr, "layakari: %s: no sitting could be saved there\n",
                          qPrintable(parser.value(pdf)));
             return 2;

@@ -3,6 +3,7 @@
 
 #include "core/intake/when.hpp"
 #include "core/journal/backup.hpp"
+#include "core/journal/recordings.hpp"
 #include "core/journal/sitting.hpp"
 #include "core/report/sentence.hpp"
 #include "core/report/take_out.hpp"
@@ -264,8 +265,12 @@ bool MainWindow::keepSitting(const HandIn& handIn)
     if (!version) return false;
     const When when =
         whenRecorded(handIn.file.toStdString(), reading.recording.durationSeconds);
-    const Sitting sitting =
+    Sitting sitting =
         sittingFrom(reading, handIn.person, *version, when.startedAt, when.day);
+    const auto recording = m_desk->told(keptRecording(
+        m_desk->journal(), handIn.file.toStdString(), reading.recording.sha256));
+    if (!recording) return false;
+    sitting.recording = *recording;
     return m_desk->keepSitting(sitting, readingToJson(reading));
 }
 

@@ -3,6 +3,7 @@
 
 #include "core/base/files.hpp"
 #include "core/intake/matching.hpp"
+#include "core/journal/recordings.hpp"
 #include "core/journal/sitting.hpp"
 
 #include <algorithm>
@@ -134,6 +135,23 @@ ReadIn readHanded(const ReadOrder& order, const Progress& progress)
     return read;
 }
 
+Result<Id> keepAsSitting(Journal& journal, Id person, std::optional<Id> planVersion,
+                         const fs::path& file, const ReadIn& read)
+{
+    const auto recording = keptRecording(journal, file, read.sha256);
+    if (!recording) return fail(recording.error());
+    Sitting sitting = sittingFrom(*read.reading, person, planVersion.value_or(0),
+                                  read.when.startedAt, read.when.day);
+    sitting.planVersion = planVersion;
+    sitting.recording = *recording;
+    const auto id = journal.saveSitting(sitting, readingToJson(*read.reading));
+    if (!id) return fail(id.error());
+    if (read.profile)
+        if (auto learned = learnBreath(journal, person, *read.profile); !learned)
+            return fail(learned.error());
+    return *id;
+}
+
 Result<Handed> keepRead(Journal& journal, const ReadOrder& order, const ReadIn& read)
 {
     Handed handed = order.handed;
@@ -160,14 +178,10 @@ Result<Handed> keepRead(Journal& journal, const ReadOrder& order, const ReadIn& 
         return ended(Handed::State::Known,
                      "the same recording is there already, of " + dayToText((*there)->day));
     }
-    Sitting sitting = sittingFrom(*read.reading, *handed.person, handed.planVersion.value_or(0),
-                                  read.when.startedAt, read.when.day);
-    sitting.planVersion = handed.planVersion;
-    const auto id = journal.saveSitting(sitting, readingToJson(*read.reading));
-    if (!id) return fail(id.error());
-    if (read.profile)
-        if (auto learned = learnBreath(journal, *handed.person, *read.profile); !learned)
-            return fail(learned.error());
+    const auto id = keepAsSitting(journal, *handed.person, handed.planVersion, handed.file, read);
+    if (!id) return id.error().code == ErrorCode::CannotWrite
+                        ? ended(Handed::State::Failed, reasonOf(id.error()))
+                        : fail(id.error());
     handed.sitting = *id;
     return ended(Handed::State::Kept, handed.words);
 }

@@ -44,6 +44,11 @@ struct ReadIn {
 /// Decodes, listens and reads; touches no journal.
 ReadIn readHanded(const ReadOrder& order, const Progress& progress = {});
 
+/// Keeps what was read of `file` as a sitting of a person, with its recording copied where the
+/// journal says so, and learns from it what their breath sounds like. `read.reading` must be one.
+Result<Id> keepAsSitting(Journal& journal, Id person, std::optional<Id> planVersion,
+                         const std::filesystem::path& file, const ReadIn& read);
+
 /// Keeps what was read as a sitting, or says why not: what cannot be read, holds no breath, or is
 /// the same recording as one that is there. Reading the same again is as reading it once.
 /// Returns it as it is kept now. A stopped reading keeps waiting.

@@ -142,4 +142,20 @@ Result<Match> matchRecording(const Journal& journal, const std::filesystem::path
     return match;
 }
 
+Result<Person> personNamed(const Journal& journal, const std::string& text)
+{
+    const auto people = journal.people();
+    if (!people) return fail(people.error());
+    std::vector<const Person*> found;
+    std::string all;
+    for (const Person& person : *people) {
+        all += (all.empty() ? "" : ", ") + person.name;
+        if (asWords(person.name).find(asWords(text)) != std::string::npos) found.push_back(&person);
+    }
+    if (found.size() == 1) return *found.front();
+    return fail({ErrorCode::BadArgument, "", "",
+                 "\"" + text + "\" is in the name of " + (found.empty() ? "nobody" : "several"),
+                 all.empty() ? "add the person to the journal first" : "there are " + all});
+}
+
 } // namespace layakari

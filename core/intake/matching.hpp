@@ -22,4 +22,8 @@ struct Match {
 /// Names are compared without regard to case, and "_", "-" and "." count as spaces.
 Result<Match> matchRecording(const Journal& journal, const std::filesystem::path& file, Day today);
 
+/// The one person in whose name `text` is, without regard to case. BadArgument, with who there is,
+/// where it is in nobody's or in several.
+Result<Person> personNamed(const Journal& journal, const std::string& text);
+
 } // namespace layakari

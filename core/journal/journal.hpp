@@ -27,7 +27,7 @@ public:
     Journal& operator=(Journal&&) noexcept;
     ~Journal();
 
-    static constexpr int newestVersion = 4;
+    static constexpr int newestVersion = 5;
 
     // People. Names need not differ; an empty one is refused with BadArgument.
     Result<std::vector<Person>> people(bool withArchived = false) const;

@@ -11,7 +11,8 @@ constexpr const char* sittingColumns =
     "SELECT id, person, plan_version, started_at, day, recording, sha256, practice_s, accuracy, "
     "accuracy_low, accuracy_high, completion, count_length_s, longest_hold_s, strain_signs, "
     "strokes, stroke_pace, hum_s, hum_pitch_hz, hum_steadiness_cents, rest_breaths_per_min, "
-    "complaints, feel_before, feel_after, feel_words, note, left_out FROM sitting ";
+    "complaints, feel_before, feel_after, feel_words, note, left_out, exhale_to_inhale, "
+    "hold_to_inhale FROM sitting ";
 
 std::optional<int> wholeOf(const SQLite::Column& column)
 {
@@ -50,6 +51,8 @@ std::vector<Sitting> sittingsFrom(SQLite::Statement& query)
         s.words.feel = query.getColumn(24).getString();
         s.words.note = query.getColumn(25).getString();
         s.words.leftOut = query.getColumn(26).getString();
+        s.exhaleToInhale = sql::realOf(query.getColumn(27));
+        s.holdToInhale = sql::realOf(query.getColumn(28));
         sittings.push_back(std::move(s));
     }
     return sittings;
@@ -72,6 +75,8 @@ void bindFigures(SQLite::Statement& write, int at, const Sitting& s)
     sql::bind(write, at + 11, s.humHz);
     sql::bind(write, at + 12, s.humWanderCents);
     sql::bind(write, at + 13, s.restBreathsPerMin);
+    sql::bind(write, at + 14, s.exhaleToInhale);
+    sql::bind(write, at + 15, s.holdToInhale);
 }
 
 void bindSitting(SQLite::Statement& write, const Sitting& s)
@@ -107,10 +112,10 @@ Result<Id> Journal::saveSitting(const Sitting& sitting, const std::string& readi
             "INSERT INTO sitting (person, plan_version, started_at, day, recording, sha256, "
             "practice_s, accuracy, accuracy_low, accuracy_high, completion, count_length_s, "
             "longest_hold_s, strain_signs, strokes, stroke_pace, hum_s, hum_pitch_hz, "
-            "hum_steadiness_cents, rest_breaths_per_min, complaints, feel_before, feel_after, "
-            "feel_words, note, left_out) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, "
-            "?, ?, ?, ?, ?, ?, ?, ?, ?, ?) ON CONFLICT (person, sha256) DO UPDATE SET plan_version "
-            "= "
+            "hum_steadiness_cents, rest_breaths_per_min, exhale_to_inhale, hold_to_inhale, "
+            "complaints, feel_before, feel_after, feel_words, note, left_out) VALUES (?, ?, ?, ?, "
+            "?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?) "
+            "ON CONFLICT (person, sha256) DO UPDATE SET plan_version = "
             "excluded.plan_version, recording = excluded.recording, practice_s = "
             "excluded.practice_s, accuracy = excluded.accuracy, accuracy_low = "
             "excluded.accuracy_low, accuracy_high = excluded.accuracy_high, completion = "
@@ -119,9 +124,10 @@ Result<Id> Journal::saveSitting(const Sitting& sitting, const std::string& readi
             "excluded.strokes, stroke_pace = excluded.stroke_pace, hum_s = excluded.hum_s, "
             "hum_pitch_hz = excluded.hum_pitch_hz, hum_steadiness_cents = "
             "excluded.hum_steadiness_cents, rest_breaths_per_min = "
-            "excluded.rest_breaths_per_min RETURNING id");
+            "excluded.rest_breaths_per_min, exhale_to_inhale = excluded.exhale_to_inhale, "
+            "hold_to_inhale = excluded.hold_to_inhale RETURNING id");
         bindSitting(write, sitting);
-        bindWords(write, 21, sitting.words);
+        bindWords(write, 23, sitting.words);
         write.executeStep();
         const Id id = write.getColumn(0).getInt64();
         write.reset();
@@ -136,7 +142,7 @@ Result<Id> Journal::saveSitting(const Sitting& sitting, const std::string& readi
 Result<void> Journal::takeLaterFigures()
 {
     constexpr const char* key = "figures_of_version";
-    constexpr const char* latest = "3"; // of the journal's versions, the last that has more figures
+    constexpr const char* latest = "5"; // of the journal's versions, the last that has more figures
     if (setting(key) == latest) return {};
     return m_store->inTransaction([&] {
         SQLite::Database& db = m_store->db;
@@ -146,7 +152,8 @@ Result<void> Journal::takeLaterFigures()
             db, "UPDATE sitting SET practice_s = ?, accuracy = ?, accuracy_low = ?, accuracy_high "
                 "= ?, completion = ?, count_length_s = ?, longest_hold_s = ?, strain_signs = ?, "
                 "strokes = ?, stroke_pace = ?, hum_s = ?, hum_pitch_hz = ?, hum_steadiness_cents "
-                "= ?, rest_breaths_per_min = ? WHERE id = ?");
+                "= ?, rest_breaths_per_min = ?, exhale_to_inhale = ?, hold_to_inhale = ? WHERE "
+                "id = ?");
         for (Sitting& sitting : sittingsFrom(all)) {
             reading.reset();
             reading.bind(1, sitting.id);
@@ -159,7 +166,7 @@ Result<void> Journal::takeLaterFigures()
             sitting.strainSigns = strainSigns;
             write.reset();
             bindFigures(write, 1, sitting);
-            write.bind(15, sitting.id);
+            write.bind(17, sitting.id);
             write.exec();
         }
         SQLite::Statement done(db, "INSERT OR REPLACE INTO setting VALUES (?, ?)");

@@ -111,6 +111,9 @@ struct Sitting {
     std::optional<double> humHz;             ///< pitch of the middle hum
     std::optional<double> humWanderCents;    ///< steadiness of the middle hum
     std::optional<double> restBreathsPerMin; ///< of the middle rest
+    std::optional<double> exhaleToInhale;    ///< as kept, by the medians of their lengths
+    std::optional<double> holdToInhale;      ///< likewise; of the hold after the inhale
+    std::optional<int> rung; ///< from 1; not kept, but filled in by who knows the ladders
     SittingWords words;
     bool operator==(const Sitting&) const = default;
 };

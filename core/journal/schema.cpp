@@ -122,7 +122,13 @@ CREATE TABLE intake (
 CREATE INDEX sitting_by_content ON sitting (sha256);
 )sql";
 
-constexpr std::array steps{peopleAndPlans, laddersCoursesSittings, feelAndFigures, handedIn};
+// What of the shape of a breath is charted; older sittings' are taken from their readings.
+constexpr std::string_view keptRatios = R"sql(
+ALTER TABLE sitting ADD COLUMN exhale_to_inhale REAL;
+ALTER TABLE sitting ADD COLUMN hold_to_inhale REAL;
+)sql";
+
+constexpr std::array steps{peopleAndPlans, laddersCoursesSittings, feelAndFigures, handedIn, keptRatios};
 
 } // namespace
 

@@ -30,6 +30,13 @@ void takeFigures(Sitting& sitting, const Reading& reading)
     sitting.completion = s.completion ? std::optional(100 * *s.completion) : std::nullopt;
     sitting.countLengthS = s.countLengthS;
     sitting.longestHoldS = s.longestHoldS;
+    const auto toInhale = [&](PhaseKind kind) -> std::optional<double> {
+        for (const Summary::Ratio& ratio : s.ratio)
+            if (ratio.phase == kind) return ratio.toInhale;
+        return std::nullopt;
+    };
+    sitting.exhaleToInhale = toInhale(PhaseKind::Exhale);
+    sitting.holdToInhale = toInhale(PhaseKind::HoldFull);
     sitting.strainSigns = static_cast<int>(reading.strainSigns.size());
     sitting.strokes.reset();
     for (const ReadStrokeRun& run : reading.strokeRuns)

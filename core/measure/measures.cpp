@@ -163,10 +163,15 @@ void fillCycles(std::vector<ReadCycle>& cycles, const std::vector<ReadPhase>& ph
 void addUncertainty(Summary& summary, const std::vector<ReadPhase>& phases,
                     const std::vector<ReadCycle>& cycles, const Plan& plan)
 {
+    // Of many cycles a spread is known as well from fewer draws.
+    constexpr int fewestRedraws = 50;
+    const int draws =
+        std::clamp(static_cast<int>(redraws * 100 / std::max<std::size_t>(1, cycles.size())),
+                   fewestRedraws, redraws);
     std::mt19937_64 engine(1);
     std::vector<double> accuracies;
     std::vector<double> lengths;
-    for (int i = 0; i < redraws; ++i) {
+    for (int i = 0; i < draws; ++i) {
         const std::vector<Edges> edges = drawnEdges(phases, engine);
         const auto countS = countLength(cycles, edges, plan);
         if (!countS) continue;

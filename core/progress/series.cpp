@@ -25,6 +25,9 @@ constexpr std::array kinds{
     FigureKind{Figure::Completion, "Completed", "%", 0, +1, 1},
     FigureKind{Figure::CountLength, "Length of a count", "s", 2, 0, 0.01},
     FigureKind{Figure::LongestHold, "Longest hold", "s", 1, 0, 0.1},
+    FigureKind{Figure::ExhaleRatio, "Exhale to inhale", ": 1", 2, 0, 0.03},
+    FigureKind{Figure::HoldRatio, "Hold to inhale", ": 1", 2, 0, 0.03},
+    FigureKind{Figure::Rung, "Rung", "", 0, 0, 0.5},
     FigureKind{Figure::Minutes, "Minutes practised", "min", 1, 0, 0.1},
     FigureKind{Figure::Strokes, "Strokes", "", 0, 0, 1},
     FigureKind{Figure::StrokePace, "Pace of strokes", "a minute", 0, 0, 0.5},
@@ -82,6 +85,9 @@ std::optional<double> valueOf(const Sitting& s, Figure figure)
     case Figure::CountLength: return s.countLengthS;
     case Figure::LongestHold:
         return s.longestHoldS && *s.longestHoldS > 0 ? s.longestHoldS : std::nullopt;
+    case Figure::ExhaleRatio: return s.exhaleToInhale;
+    case Figure::HoldRatio: return s.holdToInhale;
+    case Figure::Rung: return real(s.rung);
     case Figure::Minutes: return s.practiceS > 0 ? std::optional(s.practiceS / 60) : std::nullopt;
     case Figure::Strokes: return real(s.strokes);
     case Figure::StrokePace: return s.strokesPerMin;

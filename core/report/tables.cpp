@@ -108,6 +108,8 @@ std::string sittingsCsv(const std::vector<NamedSitting>& sittings)
                                "completion_percent",
                                "count_s",
                                "longest_hold_s",
+                               "exhale_to_inhale",
+                               "hold_to_inhale",
                                "strokes",
                                "strokes_per_min",
                                "hum_s",
@@ -131,7 +133,7 @@ std::string sittingsCsv(const std::vector<NamedSitting>& sittings)
         Line cells;
         cells << static_cast<double>(s.id) << dayToText(s.day) << utcOf(s.startedAt) << named.person
               << named.plan << s.practiceS / 60 << s.accuracy << s.accuracyLow << s.accuracyHigh
-              << s.completion << s.countLengthS << s.longestHoldS << s.strokes << s.strokesPerMin
+              << s.completion << s.countLengthS << s.longestHoldS << s.exhaleToInhale << s.holdToInhale << s.strokes << s.strokesPerMin
               << s.humS << s.humHz << s.humWanderCents << s.restBreathsPerMin
               << static_cast<double>(s.strainSigns) << s.words.feelBefore << s.words.feelAfter
               << s.words.feel << complaints << s.words.note << s.words.leftOut << s.recording

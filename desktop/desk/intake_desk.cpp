@@ -111,9 +111,20 @@ void IntakeDesk::assign(Id id, Id person, const std::optional<Plan>& plan)
         if (!version) return;
         handed.planVersion = *version;
     }
-    m_desk->told(m_desk->journal().saveHanded(handed).map([](Id) {}));
-    reload();
-    goOn();
+    const auto put = [this](const Handed& as) -> Result<void> {
+        // What was read meanwhile is a sitting by now, and stays one.
+        const auto now = m_desk->journal().handedIn();
+        if (!now) return fail(now.error());
+        for (const Handed& there : *now)
+            if (there.id == as.id && there.state == Handed::State::Kept) return {};
+        auto saved = m_desk->journal().saveHanded(as).map([](Id) {});
+        reload();
+        goOn();
+        return saved;
+    };
+    m_desk->perform(
+        tr("Say whose %1 is").arg(QFileInfo(QString::fromStdString(handed.file)).fileName()),
+        [put, handed] { return put(handed); }, [put, was = *at] { return put(was); });
 }
 
 void IntakeDesk::stop()

@@ -86,7 +86,10 @@ void JourneyChart::draw()
 {
     m_plot->clearPlottables();
     style();
-    addTrend();
+    if (m_figure == Figure::Rung)
+        addSteps();
+    else
+        addTrend();
     addPoints(m_beside, currentTheme().holdFull, true);
     addPoints(m_points, currentTheme().inhale, false);
     addRing();
@@ -117,7 +120,14 @@ void JourneyChart::style()
     m_plot->xAxis->grid()->setVisible(false);
     m_plot->yAxis->grid()->setPen(QPen(theme.line, 1));
     m_plot->yAxis->grid()->setZeroLinePen(QPen(theme.line, 1));
-    m_plot->yAxis->ticker()->setTickCount(4);
+    if (m_figure == Figure::Rung) {
+        const QSharedPointer<QCPAxisTickerFixed> rungs(new QCPAxisTickerFixed);
+        rungs->setScaleStrategy(QCPAxisTickerFixed::ssMultiples);
+        m_plot->yAxis->setTicker(rungs);
+    } else {
+        m_plot->yAxis->setTicker(QSharedPointer<QCPAxisTicker>(new QCPAxisTicker));
+        m_plot->yAxis->ticker()->setTickCount(4);
+    }
     m_plot->yAxis->setNumberFormat(QStringLiteral("g"));
     m_plot->axisRect()->setMinimumMargins(QMargins(48, 8, 16, 26));
 }
@@ -178,6 +188,22 @@ void JourneyChart::addTrend()
     high->setBrush(doubt);
     high->setChannelFillGraph(low);
     line(m_trend->perMonth)->setPen(QPen(currentTheme().softInk, 1.6, Qt::DashLine));
+}
+
+// A rung is stood on until the next sitting on another.
+void JourneyChart::addSteps()
+{
+    auto* steps = m_plot->addGraph();
+    steps->setLineStyle(QCPGraph::lsStepLeft);
+    steps->setPen(QPen(currentTheme().inhale, 2.4));
+    for (const Point& point : m_points)
+        if (point.counts) steps->addData(point.time, point.value);
+}
+
+void JourneyChart::drawOn(QCPPainter& painter, int width, int height)
+{
+    m_plot->setBackground(Qt::NoBrush); // paper has its own
+    m_plot->toPainter(&painter, width, height);
 }
 
 void JourneyChart::addRing()

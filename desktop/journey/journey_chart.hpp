@@ -7,6 +7,7 @@
 
 class QCustomPlot;
 class QCPGraph;
+class QCPPainter;
 
 namespace layakari {
 
@@ -21,6 +22,8 @@ public:
     /// The sittings in any order; `beside` may be empty. `trend` is that of the first.
     void show(const std::vector<Sitting>& sittings, const std::vector<Sitting>& beside,
               Figure figure, const std::optional<Trend>& trend);
+    /// Draws it without a ground, as it is shown last, from the painter's origin.
+    void drawOn(QCPPainter& painter, int width, int height);
     void choose(Id sitting); ///< one of the first list; 0 for none
     Id chosen() const { return m_chosen; }
 
@@ -56,6 +59,7 @@ private:
     void style();
     void addPoints(const std::vector<Point>& points, const QColor& color, bool isBeside);
     void addTrend();
+    void addSteps();
     void addRing();
     void fitAxes();
     const Point* nearest(const QPointF& at) const;

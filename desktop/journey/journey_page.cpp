@@ -2,11 +2,13 @@
 #include "desktop/journey/journey_page.hpp"
 
 #include "core/measure/robust.hpp"
+#include "core/progress/rungs.hpp"
 #include "core/report/take_out.hpp"
 #include "desktop/desk/journal_desk.hpp"
 #include "desktop/desk/undo_keys.hpp"
 #include "desktop/journey/day_line.hpp"
 #include "desktop/journey/journey_chart.hpp"
+#include "desktop/journey/weeks_report.hpp"
 #include "desktop/read/message_bar.hpp"
 #include "desktop/theme/controls.hpp"
 
@@ -45,6 +47,8 @@ JourneyPage::JourneyPage(JournalDesk* desk, QWidget* parent)
       m_open(wordButton(tr("Look at it…"), "journeyOpen", this,
                         tr("How this sitting was, on Reflect (Enter)"))),
       m_leaveOut(wordButton({}, "journeyLeaveOut", this)),
+      m_weeks(wordButton(tr("Weeks as PDF…"), "journeyWeeks", this,
+                         tr("The last weeks of this person on two pages"))),
       m_takeOut(wordButton(tr("Take out…"), "journeyTakeOut", this,
                            tr("The whole journal into a folder: figures as CSV, readings as JSON, "
                               "phases as captions")))
@@ -71,6 +75,7 @@ JourneyPage::JourneyPage(JournalDesk* desk, QWidget* parent)
             QFileDialog::getExistingDirectory(this, tr("Take the journal out into a folder"));
         if (!folder.isEmpty()) takeOutTo(folder);
     });
+    connect(m_weeks, &QPushButton::clicked, this, &JourneyPage::askForWeeks);
     connect(m_desk, &JournalDesk::personChanged, this, &JourneyPage::takeNews);
     connect(m_desk, &JournalDesk::journalChanged, this, &JourneyPage::takeNews);
     connect(m_desk, &JournalDesk::failed, m_bar, &MessageBar::showError);
@@ -87,6 +92,7 @@ void JourneyPage::buildLayout()
     choices->addWidget(plainWord(tr("beside"), this));
     choices->addWidget(m_beside);
     choices->addStretch(1);
+    choices->addWidget(m_weeks);
     choices->addWidget(m_takeOut);
     auto* chosen = new QHBoxLayout;
     chosen->setSpacing(12);
@@ -153,6 +159,45 @@ void JourneyPage::tellTakenOut(const Result<int>& taken, const QString& folder)
         m_bar->showError(QString::fromStdString(taken.error().message()));
 }
 
+void JourneyPage::askForWeeks()
+{
+    constexpr int usually = 8;
+    constexpr int aYear = 52;
+    bool isSure = false;
+    const int weeks = QInputDialog::getInt(this, tr("Weeks as PDF"),
+                                           tr("The last how many weeks?"), usually, 1, aYear, 1,
+                                           &isSure);
+    if (!isSure) return;
+    const QString file = QFileDialog::getSaveFileName(
+        this, tr("Save these weeks"),
+        QStringLiteral("%1, %2 weeks.pdf")
+            .arg(QString::fromStdString(m_desk->person()->name))
+            .arg(weeks),
+        tr("Reports (*.pdf)"));
+    if (!file.isEmpty()) saveWeeksPdf(file, weeks);
+}
+
+bool JourneyPage::saveWeeksPdf(const QString& file, int weeks)
+{
+    if (m_isStale) takePerson();
+    if (!m_desk->person()) return false;
+    WeeksReport report;
+    report.person = *m_desk->person();
+    report.to = m_desk->today();
+    report.from = report.to - std::chrono::days(7 * weeks - 1);
+    for (const Sitting& sitting : m_sittings) {
+        if (sitting.day < report.from || sitting.day > report.to) continue;
+        report.sittings.push_back(sitting);
+        if (sitting.planVersion) report.practice[*sitting.planVersion] = practiceOf(sitting);
+    }
+    const auto written = writeWeeksPdf(report, file);
+    if (written)
+        m_bar->showNote(tr("Saved as %1.").arg(file));
+    else
+        m_bar->showError(QString::fromStdString(written.error().message()));
+    return written.has_value();
+}
+
 void JourneyPage::note(const QString& text) { m_bar->showNote(text); }
 
 void JourneyPage::leave()
@@ -186,6 +231,7 @@ void JourneyPage::takePerson()
     m_sittings = person ? m_desk->told(m_desk->journal().sittings(person->id, mostSittings))
                               .value_or(std::vector<Sitting>{})
                         : std::vector<Sitting>{};
+    fillRungs();
     m_empty->setVisible(m_sittings.empty());
     m_body->setVisible(!m_sittings.empty());
     if (m_sittings.empty()) {
@@ -202,15 +248,34 @@ void JourneyPage::takePerson()
     showAll();
 }
 
+const Plan* JourneyPage::planOf(Id version)
+{
+    auto known = m_plans.find(version);
+    if (known == m_plans.end()) {
+        const auto kept = m_desk->told(m_desk->journal().planVersion(version));
+        known = m_plans
+                    .emplace(version,
+                             kept && *kept ? std::optional((*kept)->plan) : std::nullopt)
+                    .first;
+    }
+    return known->second ? &*known->second : nullptr;
+}
+
 QString JourneyPage::practiceOf(const Sitting& sitting)
 {
-    if (!sitting.planVersion) return tr("free practice");
-    const auto known = m_planNames.find(*sitting.planVersion);
-    if (known != m_planNames.end()) return known->second;
-    const auto kept = m_desk->told(m_desk->journal().planVersion(*sitting.planVersion));
-    const QString name =
-        kept && *kept ? QString::fromStdString((*kept)->plan.name) : tr("free practice");
-    return m_planNames[*sitting.planVersion] = name;
+    const Plan* plan = sitting.planVersion ? planOf(*sitting.planVersion) : nullptr;
+    return plan ? QString::fromStdString(plan->name) : tr("free practice");
+}
+
+void JourneyPage::fillRungs()
+{
+    m_ladder.clear();
+    if (m_sittings.empty()) return;
+    std::vector<Ladder> ladders = builtInLadders(m_desk->person()->school);
+    if (const auto own = m_desk->told(m_desk->journal().ladders()))
+        for (const KeptLadder& kept : *own) ladders.push_back(kept.ladder);
+    m_ladder = QString::fromStdString(
+        layakari::fillRungs(m_sittings, ladders, [this](Id version) { return planOf(version); }));
 }
 
 // A box is filled anew without forgetting what was chosen in it.
@@ -298,6 +363,7 @@ void JourneyPage::showAll()
         facts << (kindOf(figure).better ? tr("best %1 on %2") : tr("highest %1 on %2"))
                      .arg(QString::fromStdString(valueInWords(best->value, figure)),
                           dateInWords(best->day));
+    if (figure == Figure::Rung) facts << tr("of the ladder %1").arg(m_ladder);
     if (other && beside.empty())
         facts << tr("%1 has not practised this").arg(m_beside->currentText());
     else if (other)

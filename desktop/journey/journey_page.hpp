@@ -29,6 +29,8 @@ public:
     void showFigure(Figure figure);
     /// Writes the whole journal in open formats into a folder.
     void takeOutTo(const QString& folder);
+    /// Saves the last weeks of the person at hand; says so, or what went wrong.
+    bool saveWeeksPdf(const QString& file, int weeks);
     bool isTakingOut() const { return m_isTakingOut; }
     void note(const QString& text);
     void leave(); ///< stops what runs, else closes the message
@@ -53,6 +55,9 @@ private:
     void leaveOut();
     std::vector<Sitting> ofPractice(const std::vector<Sitting>& sittings);
     QString practiceOf(const Sitting& sitting);
+    const Plan* planOf(Id version);
+    void fillRungs();
+    void askForWeeks();
     const Sitting* chosen() const;
     void tellTakenOut(const Result<int>& taken, const QString& folder);
 
@@ -70,9 +75,11 @@ private:
     QLabel* m_chosen;
     QPushButton* m_open;
     QPushButton* m_leaveOut;
+    QPushButton* m_weeks;
     QPushButton* m_takeOut;
     std::vector<Sitting> m_sittings; ///< all of the person at hand, the latest first
-    std::map<Id, QString> m_planNames;
+    std::map<Id, std::optional<Plan>> m_plans; ///< by version
+    QString m_ladder; ///< on which most of the sittings stand
     bool m_isStale = true; ///< the journal has changed since it was last looked into
     bool m_isTakingOut = false;
     std::jthread m_takingOut; ///< last: it speaks with the rest

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "desktop/prepare/hand_in_view.hpp"
 
+#include "core/journal/recordings.hpp"
 #include "desktop/desk/intake_desk.hpp"
 #include "desktop/desk/journal_desk.hpp"
 #include "desktop/read/plan_chooser.hpp"
@@ -35,6 +36,9 @@ HandInView::HandInView(JournalDesk* desk, IntakeDesk* intake, QWidget* parent)
       m_folder(wordButton(tr("A whole folder…"), "handInFolder", this)),
       m_watch(wordButton({}, "handInWatch", this,
                          tr("What a phone syncs into a folder is handed in by itself"))),
+      m_copy(wordButton({}, "handInCopy", this,
+                        tr("Whether recordings are copied into the journal's folder when they are "
+                           "kept; this holds for all that is handed in from now on"))),
       m_stop(wordButton(tr("Stop reading"), "handInStop", this)),
       m_putAway(wordButton(tr("Put away what is done"), "handInPutAway", this,
                            tr("The sittings stay in the journal"))),
@@ -49,6 +53,11 @@ HandInView::HandInView(JournalDesk* desk, IntakeDesk* intake, QWidget* parent)
     connect(m_files, &QPushButton::clicked, this, &HandInView::chooseFiles);
     connect(m_folder, &QPushButton::clicked, this, &HandInView::chooseFolder);
     connect(m_watch, &QPushButton::clicked, this, &HandInView::chooseWatched);
+    connect(m_copy, &QPushButton::clicked, this, [this] {
+        Journal& journal = m_desk->journal();
+        m_desk->told(copyRecordings(journal, !copiesRecordings(journal)));
+        showAll();
+    });
     connect(m_stop, &QPushButton::clicked, this,
             [this] { m_intake->isReading() ? m_intake->stop() : m_intake->goOn(); });
     connect(m_putAway, &QPushButton::clicked, m_intake, &IntakeDesk::putAway);
@@ -89,7 +98,7 @@ void HandInView::buildLayout()
     m_plan->setObjectName(QStringLiteral("handInPlan"));
     auto* buttons = new QHBoxLayout;
     buttons->setSpacing(12);
-    for (QPushButton* button : {m_files, m_folder, m_watch}) buttons->addWidget(button);
+    for (QPushButton* button : {m_files, m_folder, m_watch, m_copy}) buttons->addWidget(button);
     buttons->addStretch(1);
     buttons->addWidget(m_stop);
     buttons->addWidget(m_putAway);
@@ -185,9 +194,13 @@ void HandInView::showAll()
         all == 0 ? tr("Drop recordings or a whole folder here. Whose each is, and what was "
                       "practised, is taken from folder and file names.")
                  : words.join(QStringLiteral("; ")) + QLatin1Char('.'));
-    m_watching->setText(
-        m_intake->watched().isEmpty() ? QString() : tr("Watching %1.").arg(m_intake->watched()));
-    m_watching->setVisible(!m_intake->watched().isEmpty());
+    const bool copies = copiesRecordings(m_desk->journal());
+    QStringList ways;
+    if (!m_intake->watched().isEmpty()) ways << tr("Watching %1.").arg(m_intake->watched());
+    ways << (copies ? tr("Recordings are copied into the journal's folder.")
+                    : tr("Recordings stay where they are; the journal remembers where."));
+    m_watching->setText(ways.join(QLatin1Char(' ')));
+    m_copy->setText(copies ? tr("Leave them there") : tr("Copy them in"));
     m_watch->setText(m_intake->watched().isEmpty() ? tr("Watch a folder…") : tr("Stop watching"));
     m_list->setVisible(all > 0);
     m_putAway->setVisible(read + failed > 0);

@@ -50,6 +50,7 @@ private:
     QPushButton* m_files;
     QPushButton* m_folder;
     QPushButton* m_watch;
+    QPushButton* m_copy;
     QPushButton* m_stop;
     QPushButton* m_putAway;
     QWidget* m_choice;

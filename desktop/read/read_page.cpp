@@ -11,6 +11,7 @@
 #include "desktop/read/plan_chooser.hpp"
 #include "desktop/read/playback.hpp"
 #include "desktop/read/sound_strip.hpp"
+#include "desktop/read/staff_picture.hpp"
 #include "desktop/read/staff_view.hpp"
 #include "desktop/theme/controls.hpp"
 #include "desktop/theme/theme.hpp"
@@ -46,7 +47,7 @@ ReadPage::ReadPage(QWidget* parent)
       m_open(wordButton(tr("Open…"), "open", this,
                         tr("Open a recording or a saved reading (Ctrl+O)"))),
       m_save(
-          wordButton(tr("Save reading…"), "save", this, tr("Save this reading as JSON (Ctrl+S)"))),
+          wordButton(tr("Save reading…"), "save", this, tr("Save this reading as JSON, or its staff as a picture (Ctrl+S)"))),
       m_swap(sideButton(tr("Swap in and out"), "swap", this,
                         tr("What was read as inhales are exhales, and the other way round (X)"))),
       m_staff(new StaffView(this)),
@@ -476,14 +477,20 @@ void ReadPage::askWhereToSave()
     const QString proposal =
         info.path() + QLatin1Char('/') + info.completeBaseName() + QStringLiteral(".reading.json");
     const QString file = QFileDialog::getSaveFileName(this, tr("Save this reading"), proposal,
-                                                      tr("Readings (*.json)"));
+                                                      tr("Readings (*.json);;Pictures of "
+                                                         "the staff (*.png);;Drawings of the "
+                                                         "staff (*.svg)"));
     if (!file.isEmpty()) saveTo(file);
 }
 
 void ReadPage::saveTo(const QString& file)
 {
     if (!m_reading) return;
-    if (auto written = writeTextFile(pathOf(file), readingToJson(*m_reading)); !written)
+    const bool isPicture = file.endsWith(QStringLiteral(".png"), Qt::CaseInsensitive) ||
+                           file.endsWith(QStringLiteral(".svg"), Qt::CaseInsensitive);
+    if (auto written = isPicture ? saveStaffPicture(*m_reading, m_school.terms, file)
+                                 : writeTextFile(pathOf(file), readingToJson(*m_reading));
+        !written)
         m_bar->showError(QString::fromStdString(written.error().message()));
     else
         m_bar->showNote(tr("Saved as %1").arg(file));

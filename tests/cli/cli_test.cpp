@@ -394,3 +394,32 @@ TEST_CASE("A journal that cannot be opened is said in one line")
         CHECK_THAT(refused.err, Catch::Contains("journal"));
     }
 }
+
+TEST_CASE("What is analysed is kept as a sitting where a person is named")
+{
+    const TemporaryFolder folder;
+    simulateTo(folder / "a.flac", "square-4", Temperament{}, 21);
+    writeText(folder / "b.flac", "no sound");
+    {
+        auto journal = Journal::open(folder / "club");
+        Person runa;
+        runa.name = "Runa Vestlid";
+        REQUIRE(journal->savePerson(runa).has_value());
+    }
+    const Run kept = run(folder, "analyse a.flac b.flac --plan square-4 --save Runa --data club");
+    CHECK(kept.exit == 3); // one cannot be read; the other is kept all the same
+    CHECK_THAT(kept.err, Catch::Contains("a.flac: kept as a sitting of Runa Vestlid"));
+    const auto journal = Journal::open(folder / "club");
+    const auto sittings = *journal->sittings(0, 10);
+    REQUIRE(sittings.size() == 1);
+    CHECK(sittings[0].accuracy.has_value());
+    CHECK(sittings[0].planVersion.has_value());
+    CHECK((*journal->person(sittings[0].person))->breathProfile != "");
+    // The same once more is the same sitting.
+    CHECK(run(folder, "analyse a.flac --plan square-4 --save Runa --data club").exit == 0);
+    CHECK(journal->sittings(0, 10)->size() == 1);
+    const Run nobody = run(folder, "analyse a.flac --save Bjarte --data club");
+    CHECK(nobody.exit == 2);
+    CHECK_THAT(nobody.err, Catch::Contains("there are Runa Vestlid"));
+    CHECK(run(folder, "analyse a.flac --save Runa").exit == 2); // in which journal?
+}

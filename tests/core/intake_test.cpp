@@ -3,6 +3,7 @@
 // Many recordings handed in at once: whose they are, what was practised, and what becomes of each.
 #include "core/intake/matching.hpp"
 #include "core/intake/readers.hpp"
+#include "core/journal/recordings.hpp"
 #include "core/plan/presets.hpp"
 #include "tests/support/journal_in.hpp"
 #include "tests/support/sounds.hpp"
@@ -235,4 +236,49 @@ TEST_CASE("When it was recorded, the file says from within; else it was written 
         CHECK(encoded("wrong.m4a", std::string("-c:a aac -metadata creation_time=") + wrong)
                   .startedAt == 1'780'000'000 - 60);
     CHECK(whenRecorded(folder / "missing.flac", 0).startedAt > 1'780'000'000);
+}
+
+TEST_CASE("Recordings stay where they are, or are copied into the journal, each content once")
+{
+    const TemporaryFolder folder;
+    Journal journal = journalIn(folder / "data");
+    std::filesystem::create_directories(folder / "phone");
+    std::filesystem::create_directories(folder / "mail");
+    for (const char* where : {"phone", "mail"})
+        writeText(folder / where / "Monday, \u00e9.m4a", "the same sound");
+    const auto phone = folder / "phone" / "Monday, \u00e9.m4a";
+    CHECK_FALSE(copiesRecordings(journal));
+    CHECK(keptRecording(journal, phone, "a1b2") == phone.string());
+    REQUIRE(copyRecordings(journal, true).has_value());
+    const auto copy = keptRecording(journal, phone, "a1b2");
+    REQUIRE(copy.has_value());
+    CHECK(*copy == (folder / "data/recordings/a1b2/Monday, \u00e9.m4a").string());
+    CHECK(readText(*copy) == "the same sound");
+    CHECK(keptRecording(journal, folder / "mail" / "Monday, \u00e9.m4a", "a1b2") == *copy);
+    // What was begun and not finished is no copy.
+    std::filesystem::create_directories(folder / "data/recordings/c3");
+    writeText(folder / "data/recordings/c3/Monday, \u00e9.m4a.part", "the sa");
+    CHECK(readText(*keptRecording(journal, phone, "c3")) == "the same sound");
+    const auto missing = keptRecording(journal, folder / "gone.m4a", "d4");
+    REQUIRE_FALSE(missing.has_value());
+    CHECK(missing.error().code == ErrorCode::CannotWrite);
+    CHECK_FALSE(missing.error().tryThis.empty());
+    CHECK(std::filesystem::is_empty(folder / "data/recordings/d4"));
+    REQUIRE(copyRecordings(journal, false).has_value());
+    CHECK(keptRecording(journal, phone, "a1b2") == phone.string());
+}
+
+TEST_CASE("A person is found by a word of the name; nobody and several are told with who there is")
+{
+    Club club;
+    const Id runa = club.add("Runa Vestlid");
+    club.add("Ylva Brekkestad");
+    club.add("Ylva Nordmo");
+    CHECK(personNamed(club.journal, "runa")->id == runa);
+    CHECK(personNamed(club.journal, "VESTLID")->id == runa);
+    for (const char* text : {"Ylva", "Nobody", "Run"}) {
+        const auto found = personNamed(club.journal, text);
+        REQUIRE_FALSE(found.has_value());
+        CHECK_THAT(found.error().message(), Catch::Contains("Ylva Nordmo"));
+    }
 }

@@ -130,3 +130,49 @@ TEST_CASE("A folder that is watched hands in what comes to lie in it, once it ha
     CHECK(w.intake()->watched().isEmpty());
     CHECK_FALSE(w.find<QLabel>("handInWatching")->isVisible());
 }
+
+TEST_CASE("Saying whose a recording is can be taken back while it is not read yet")
+{
+    Inbox w;
+    w.intake()->takeIn({w.path("memo.flac")});
+    w.waitUntilRead();
+    const auto memo = [&]() -> const Handed& { return w.intake()->all().front(); };
+    REQUIRE(w.intake()->all().size() == 1);
+    REQUIRE_FALSE(memo().person);
+    w.intake()->assign(memo().id, w.ylva, std::nullopt);
+    CHECK(memo().person == w.ylva);
+    w.window.desk()->undoStack()->undo();
+    CHECK_FALSE(memo().person);
+    w.waitUntilRead();
+    CHECK(w.journal().sittings(0, 9)->empty());
+    w.window.desk()->undoStack()->redo();
+    w.waitUntilRead();
+    REQUIRE(w.journal().sittings(w.ylva, 9)->size() == 1);
+    // By now it is her sitting, and undoing the word does not take that away.
+    w.window.desk()->undoStack()->undo();
+    CHECK(w.journal().sittings(w.ylva, 9)->size() == 1);
+    CHECK(memo().state == Handed::State::Kept);
+}
+
+TEST_CASE("Recordings are copied in from now on by a click, and left where they are by another")
+{
+    Inbox w;
+    w.intake()->takeIn({w.path("Runa/square breath.flac")});
+    w.waitUntilRead();
+    auto* copy = w.find<QPushButton>("handInCopy");
+    const QString leave = w.text("handInWatching");
+    copy->click();
+    CHECK(w.text("handInWatching") != leave);
+    w.put("evening.flac", "Runa/evening.flac");
+    w.intake()->takeIn({w.path("Runa/evening.flac")});
+    w.waitUntilRead();
+    const auto sittings = *w.journal().sittings(w.runa, 9);
+    REQUIRE(sittings.size() == 2);
+    for (const Sitting& sitting : sittings) {
+        const bool isInside = sitting.recording.find("/recordings/") != std::string::npos;
+        CHECK(std::filesystem::exists(sitting.recording));
+        CHECK(isInside == (sitting.recording.find("evening") != std::string::npos));
+    }
+    copy->click();
+    CHECK(w.text("handInWatching") == leave);
+}

@@ -292,3 +292,37 @@ TEST_CASE("A reply is composed from the facts, changed and copied")
     w.waitForRow();
     CHECK(w.staff()->isVisible());
 }
+
+TEST_CASE("Some weeks are saved as two pages of PDF, or it is said that there is nothing in them")
+{
+    Weeks w;
+    w.toJourney();
+    const TemporaryFolder folder;
+    auto* page = w.window.journeyPage();
+    const QString file = QString::fromStdString((folder / "weeks.pdf").string());
+    REQUIRE(page->saveWeeksPdf(file, 8));
+    QFile pdf(file);
+    REQUIRE(pdf.open(QIODevice::ReadOnly));
+    const QByteArray bytes = pdf.readAll();
+    CHECK(bytes.startsWith("%PDF-"));
+    CHECK(bytes.count("/Type /Page\n") + bytes.count("/Type /Page ") == 2);
+    CHECK_FALSE(page->saveWeeksPdf(QStringLiteral("/nowhere/weeks.pdf"), 8));
+    CHECK_THAT(w.says("journeyMessage"), Catch::Contains("/nowhere/weeks.pdf"));
+    w.add("Somebody New");
+    CHECK_FALSE(page->saveWeeksPdf(file, 8));
+    CHECK_THAT(w.says("journeyMessage"), Catch::Contains("no sitting"));
+}
+
+TEST_CASE("The rungs of a ladder are steps of the journey")
+{
+    Weeks w;
+    const Ladder ladder = builtInLadders({}).front();
+    for (int rung = 0; rung < 3; ++rung)
+        for (int ago : {3, 2, 1})
+            w.practise(ladder.rungs[static_cast<std::size_t>(rung)], 90, 200 - 10 * rung + ago);
+    for (int more = 0; more < 12; ++more) w.practise(ladder.rungs[2], 92, 170 - more);
+    w.toJourney();
+    w.choose("journeyFigure", "Rung");
+    CHECK_THAT(w.text("journeyFacts").toStdString(), Catch::Contains(ladder.name));
+    CHECK_THAT(w.text("journeyFacts").toStdString(), Catch::Contains("highest 3"));
+}

@@ -415,3 +415,31 @@ TEST_CASE("A reading of 600 cycles paints each view of its rows quickly enough t
     CHECK(view.indexAt({200, 200}).row() > 590);
     CHECK(hasColour(view, currentTheme().exhale));
 }
+
+TEST_CASE("The staff is saved as a picture and as a drawing, light or dark as it is seen")
+{
+    Window w;
+    w.openAs("square.flac", "square-4");
+    const TemporaryFolder folder;
+    const auto save = [&](const char* name) {
+        const QString file = QString::fromStdString((folder / name).string());
+        w.window.readPage()->saveTo(file);
+        return file;
+    };
+    const QImage picture(save("staff.png"));
+    REQUIRE_FALSE(picture.isNull());
+    CHECK(picture.width() == 2400);
+    // Every row is in it: it grows with them.
+    CHECK(picture.height() > 2 * 40 * w.rows().size());
+    QFile drawing(save("staff.svg"));
+    REQUIRE(drawing.open(QIODevice::ReadOnly));
+    const QByteArray svg = drawing.readAll();
+    CHECK(svg.contains("<svg"));
+    CHECK(svg.contains("</svg>"));
+    const QColor light = picture.pixelColor(4, 4);
+    w.key(Qt::Key_D, Qt::ControlModifier);
+    CHECK(QImage(save("dark.png")).pixelColor(4, 4).lightness() < light.lightness());
+    w.key(Qt::Key_D, Qt::ControlModifier);
+    save("none/staff.png");
+    CHECK_THAT(w.text("message").toStdString(), Catch::Contains("none/staff.png"));
+}

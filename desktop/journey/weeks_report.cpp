@@ -1,0 +1,258 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "desktop/journey/weeks_report.hpp"
+
+#include "core/measure/robust.hpp"
+#include "core/progress/series.hpp"
+#include "desktop/desk/journal_desk.hpp"
+#include "desktop/journey/journey_chart.hpp"
+#include "desktop/paper/paper.hpp"
+
+#include <QPdfWriter>
+#include <algorithm>
+#include <array>
+#include <cmath>
+#include <qcustomplot.h>
+#include <set>
+
+namespace layakari {
+
+namespace {
+
+constexpr double gap = 12;
+constexpr double chartHeight = 176;
+constexpr double lineHeight = 19;
+
+// The charts that say most come first; what finds no room is on the screen.
+constexpr std::array charted{Figure::Accuracy,     Figure::LongestHold, Figure::HumLength,
+                             Figure::StrokePace,   Figure::CountLength, Figure::ExhaleRatio,
+                             Figure::Minutes,      Figure::FeelAfter,   Figure::HumSteadiness,
+                             Figure::RestBreathing};
+
+QString dateOf(Day day, const char* format)
+{
+    return toQDate(day).toString(QString::fromLatin1(format));
+}
+
+std::optional<double> usual(const std::vector<Sitting>& sittings, Figure figure)
+{
+    std::vector<double> values;
+    for (const Sitting& s : sittings)
+        if (const auto value = valueOf(s, figure); value && s.words.leftOut.empty())
+            values.push_back(*value);
+    return values.empty() ? std::nullopt : std::optional(median(std::move(values)));
+}
+
+class Pages {
+public:
+    Pages(QPdfWriter& writer, const WeeksReport& report)
+        : m_writer(writer), m_painter(&writer), m_paper(m_painter), m_report(report)
+    {
+    }
+
+    void draw()
+    {
+        head();
+        practices();
+        charts();
+        m_writer.newPage();
+        m_paper.goTo(0);
+        head();
+        sittings();
+    }
+
+private:
+    QPdfWriter& m_writer;
+    QCPPainter m_painter;
+    Paper m_paper;
+    const WeeksReport& m_report;
+    std::map<QString, std::vector<Sitting>> m_byPractice;
+
+    QString practiceOf(const Sitting& sitting) const
+    {
+        const auto known = sitting.planVersion ? m_report.practice.find(*sitting.planVersion)
+                                               : m_report.practice.end();
+        return known == m_report.practice.end() ? QObject::tr("free practice") : known->second;
+    }
+
+    void head()
+    {
+        m_paper.soft(QStringLiteral("%1  ·  %2 to %3")
+                         .arg(QString::fromStdString(m_report.person.name),
+                              dateOf(m_report.from, "d MMMM"), dateOf(m_report.to, "d MMMM yyyy")));
+        m_paper.leave(gap / 2);
+    }
+
+    void practices()
+    {
+        std::set<Day> days;
+        double seconds = 0;
+        for (const Sitting& s : m_report.sittings) {
+            days.insert(s.day);
+            seconds += s.practiceS;
+            m_byPractice[practiceOf(s)].push_back(s);
+        }
+        const auto span = (m_report.to - m_report.from).count() + 1;
+        m_paper.text(m_report.sittings.size() == 1
+                         ? QObject::tr("One sitting in %1 days.").arg(span)
+                         : QObject::tr("%1 sittings on %2 of %3 days, %4 minutes of practice.")
+                               .arg(m_report.sittings.size())
+                               .arg(days.size())
+                               .arg(span)
+                               .arg(std::lround(seconds / 60)),
+                     Type::Sentence);
+        m_paper.leave(gap / 2);
+        for (const auto& [name, some] : m_byPractice) m_paper.text(inWords(name, some));
+        m_paper.leave(gap / 2);
+    }
+
+    static QString inWords(const QString& name, const std::vector<Sitting>& sittings)
+    {
+        QStringList words{sittings.size() == 1 ? QObject::tr("one sitting")
+                                               : QObject::tr("%1 sittings").arg(sittings.size())};
+        if (const auto accuracy = usual(sittings, Figure::Accuracy))
+            words << QObject::tr("accuracy usually %1").arg(std::lround(*accuracy));
+        const QString text = QStringLiteral("%1: %2.").arg(name, words.join(QStringLiteral(", ")));
+        const auto trend = trendOf(sittings, Figure::Accuracy);
+        return trend ? text + QLatin1Char(' ') +
+                           QString::fromStdString(trendInWords(trend, Figure::Accuracy))
+                     : text;
+    }
+
+    // Of what was practised most: figures of several practices make no common line.
+    void charts()
+    {
+        const auto most = std::max_element(
+            m_byPractice.begin(), m_byPractice.end(),
+            [](const auto& a, const auto& b) { return a.second.size() < b.second.size(); });
+        if (m_byPractice.size() > 1) m_paper.soft(most->first, Type::Body);
+        const std::vector<Figure> there = figuresIn(most->second);
+        for (const Figure figure : charted) {
+            if (std::find(there.begin(), there.end(), figure) == there.end()) continue;
+            if (m_paper.y() + 30 + chartHeight > m_paper.height()) return;
+            chart(figure, most->second);
+        }
+    }
+
+    void chart(Figure figure, const std::vector<Sitting>& sittings)
+    {
+        const auto trend = trendOf(sittings, figure);
+        m_paper.text(
+            QStringLiteral("%1: %2").arg(QObject::tr(kindOf(figure).name),
+                                         QString::fromStdString(trendInWords(trend, figure))),
+            Type::Body);
+        JourneyChart chart;
+        chart.show(sittings, {}, figure, trend);
+        m_painter.save();
+        m_painter.translate(0, m_paper.y());
+        chart.drawOn(m_painter, static_cast<int>(m_paper.width()), static_cast<int>(chartHeight));
+        m_painter.restore();
+        m_paper.leave(chartHeight + gap);
+    }
+
+    struct Column {
+        QString name;
+        double right; // share of the width at which it ends
+        Qt::AlignmentFlag align;
+        QString (*cell)(const Sitting&);
+    };
+
+    static QString number(const Sitting& sitting, Figure figure)
+    {
+        const auto value = valueOf(sitting, figure);
+        return value ? QString::number(*value, 'f', kindOf(figure).decimals) : QString();
+    }
+
+    void cells(const std::vector<Column>& columns,
+               const std::function<QString(const Column&)>& text)
+    {
+        double left = 0;
+        for (const Column& column : columns) {
+            const double right = column.right * m_paper.width();
+            m_painter.drawText(
+                QRectF(left, m_paper.y(), right - left - 8, lineHeight),
+                column.align | Qt::AlignVCenter,
+                m_painter.fontMetrics().elidedText(text(column), Qt::ElideRight,
+                                                   static_cast<int>(right - left - 8)));
+            left = right;
+        }
+        m_paper.leave(lineHeight);
+    }
+
+    void sittings()
+    {
+        const std::vector<Column> columns{
+            {QObject::tr("accuracy"), 0.56, Qt::AlignRight,
+             [](const Sitting& s) { return number(s, Figure::Accuracy); }},
+            {QObject::tr("done, %"), 0.66, Qt::AlignRight,
+             [](const Sitting& s) { return number(s, Figure::Completion); }},
+            {QObject::tr("count, s"), 0.76, Qt::AlignRight,
+             [](const Sitting& s) { return number(s, Figure::CountLength); }},
+            {QObject::tr("minutes"), 0.86, Qt::AlignRight,
+             [](const Sitting& s) { return number(s, Figure::Minutes); }},
+            {QObject::tr("felt after"), 1.0, Qt::AlignRight,
+             [](const Sitting& s) { return number(s, Figure::FeelAfter); }}};
+        m_painter.setPen(currentTheme().softInk);
+        m_painter.setFont(typeface(Type::Small));
+        row(QObject::tr("day"), QObject::tr("practice"), columns,
+            [](const Column& column) { return column.name; });
+        const double closing = m_paper.heightOf([this] { close(0); });
+        const std::size_t all = m_report.sittings.size();
+        std::size_t told = 0;
+        for (; told < all; ++told) {
+            if (m_paper.y() + 2 * lineHeight + closing > m_paper.height()) break;
+            const Sitting& s = m_report.sittings[told];
+            m_painter.setPen(s.words.leftOut.empty() ? currentTheme().ink : currentTheme().softInk);
+            m_painter.setFont(typeface(Type::Small));
+            row(dateOf(s.day, "ddd d MMM"),
+                s.words.leftOut.empty() ? practiceOf(s)
+                                        : QObject::tr("%1 (does not count)").arg(practiceOf(s)),
+                columns, [&](const Column& column) { return column.cell(s); });
+        }
+        close(all - told);
+    }
+
+    void row(const QString& day, const QString& practice, const std::vector<Column>& columns,
+             const std::function<QString(const Column&)>& text)
+    {
+        std::vector<Column> all{{day, 0.13, Qt::AlignLeft, nullptr},
+                                {practice, 0.46, Qt::AlignLeft, nullptr}};
+        all.insert(all.end(), columns.begin(), columns.end());
+        cells(all, [&](const Column& column) { return column.cell ? text(column) : column.name; });
+    }
+
+    // What was complained of, and that the program only observes.
+    void close(std::size_t leftOut)
+    {
+        if (leftOut > 0) m_paper.soft(QObject::tr("… and %1 earlier ones").arg(leftOut));
+        m_paper.leave(gap);
+        constexpr std::size_t most = 6;
+        std::size_t told = 0;
+        for (const Sitting& s : m_report.sittings) {
+            QStringList words;
+            for (const std::string& complaint : s.words.complaints)
+                words << QString::fromStdString(complaint);
+            if (words.isEmpty() || ++told > most) continue;
+            m_paper.text(
+                QObject::tr("%1, after %2: %3.")
+                    .arg(dateOf(s.day, "d MMM"), practiceOf(s), words.join(QStringLiteral(", "))));
+        }
+        m_paper.leave(gap / 2);
+        m_paper.soft(observingOnly());
+    }
+};
+
+} // namespace
+
+Result<void> writeWeeksPdf(const WeeksReport& report, const QString& file)
+{
+    if (report.sittings.empty())
+        return fail({ErrorCode::BadArgument, file.toStdString(), "",
+                     report.person.name + " has no sitting in these weeks", "choose more weeks"});
+    const QString title = QStringLiteral("%1, %2 to %3")
+                              .arg(QString::fromStdString(report.person.name),
+                                   QString::fromStdString(dayToText(report.from)),
+                                   QString::fromStdString(dayToText(report.to)));
+    return writePdf(file, title, [&](QPdfWriter& writer) { Pages(writer, report).draw(); });
+}
+
+} // namespace layakari

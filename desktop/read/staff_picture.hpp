@@ -1,0 +1,28 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/plan/school.hpp"
+#include "core/reading/reading.hpp"
+
+#include <QString>
+
+class QPainter;
+
+namespace layakari {
+
+/// What was drawn of a breath staff.
+struct StaffDrawn {
+    double height = 0;
+    int leftOut = 0; ///< rows that found no room
+};
+/// Draws the breath staff of a reading with its head from the painter's origin, scaled to `width`,
+/// and as many rows as find room in `mostHeight`; a line's height is left where some do not.
+StaffDrawn drawStaff(QPainter& painter, const Reading& reading, Terms terms, double width,
+                     double mostHeight);
+
+/// Saves the sentence and the whole staff as a picture, by the file's ending: .svg as a drawing,
+/// else .png, as it is seen now, light or dark. Whole or not at all. CannotWrite: the file cannot
+/// be written, or there is more than a picture can hold (600 cycles are 36,000 pixels).
+Result<void> saveStaffPicture(const Reading& reading, Terms terms, const QString& file);
+
+} // namespace layakari
