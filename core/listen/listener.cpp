@@ -4,6 +4,7 @@
 #include "core/features/recorder_gain.hpp"
 #include "core/listen/activity.hpp"
 #include "core/listen/boundary.hpp"
+#include "core/listen/lost_sound.hpp"
 #include "core/listen/set_apart.hpp"
 #include "core/listen/turns.hpp"
 #include "core/listen/voices.hpp"
@@ -516,12 +517,17 @@ std::vector<FrameRange> framesOf(const std::vector<HeardStrokeRun>& runs, const 
 
 } // namespace
 
-Heard listenTo(const FeatureTrack& track, const Progress& progress)
+Heard listenTo(const FeatureTrack& recorded, const Progress& progress)
 {
-    if (track.frames() == 0) return {};
+    if (recorded.frames() == 0) return {};
+    const std::vector<FrameRange> spoken = findVoices(recorded);
+    std::optional<FeatureTrack> whole;
+    if (const auto lost = lostStretches(recorded); !lost.empty())
+        whole = asRoom(recorded, withVoicesBeside(lost, spoken, recorded.frames()));
+    const FeatureTrack& track = whole ? *whole : recorded;
     std::vector<HeardHum> hums = findHums(track);
     std::vector<FrameRange> apart = framesOf(hums);
-    const std::vector<FrameRange> voices = outside(findVoices(track), apart);
+    const std::vector<FrameRange> voices = outside(spoken, apart);
     std::optional<FeatureTrack> painted;
     if (!voices.empty()) painted = withoutVoices(track, voices);
     if (!hums.empty()) painted = asRoom(painted ? *painted : track, apart);

@@ -3,6 +3,7 @@
 // What lies over the breath: a recorder that turns itself up and down, and people who speak. On
 // temperaments and seeds that served no tuning; the words are made here, the tuning's were not.
 #include "core/features/recorder_gain.hpp"
+#include "core/listen/lost_sound.hpp"
 #include "core/listen/voices.hpp"
 #include "core/reading/reading.hpp"
 #include "tests/support/scoring.hpp"
@@ -174,4 +175,64 @@ TEST_CASE("Voices at either end, and one that fills the sound, are painted over 
         for (std::size_t i = 0; i < clean.frames(); ++i)
             for (const float level : clean.levels(i)) REQUIRE(std::isfinite(level));
     }
+}
+
+namespace {
+
+// An announcement that was put before the practice: words with nothing at all between them.
+SimulatedSound announced(SimulatedSound practice, std::uint64_t seed)
+{
+    constexpr double beforeS = 7;
+    std::vector<float> before(static_cast<std::size_t>(beforeS * analysisRateHz));
+    for (int word = 0; word < 5; ++word)
+        speak(before, 0.2 + 1.1 * word, 0.45 + 0.05 * static_cast<double>(seed % 4), 150, 0.2);
+    practice.sound.insert(practice.sound.begin(), before.begin(), before.end());
+    for (auto& phase : practice.truth.phases) {
+        phase.startS += beforeS;
+        phase.endS += beforeS;
+    }
+    return practice;
+}
+
+std::vector<FrameRange> lostIn(const std::vector<float>& sound)
+{
+    return lostStretches(trackOf(sound));
+}
+
+} // namespace
+
+TEST_CASE("Words in digital silence before a practice do not hide its breath")
+{
+    std::uint64_t seed = 36000;
+    for (const char* who : heldBack)
+        for (const char* preset : {"square-4", "long-exhale-4-6"}) {
+            INFO(who << " " << preset);
+            const SimulatedSound practice = practise(preset, who, ++seed);
+            const auto alone = scoreOf(practice);
+            const auto after = scoreOf(announced(practice, seed));
+            CHECK(after.foundPhases >= alone.foundPhases - 1);
+        }
+}
+
+TEST_CASE("What was not recorded is told from a gate's quiet, a dropout and a faint room")
+{
+    SimulatedSound practice = practise("square-4", "held-attic", 36100);
+    CHECK(lostIn(practice.sound).empty());
+    auto gap = practice.sound;
+    const auto second = [](double s) {
+        return static_cast<std::ptrdiff_t>(s * analysisRateHz);
+    };
+    std::fill(gap.begin() + second(20), gap.begin() + second(23), 0.0f);
+    std::fill(gap.begin() + second(40), gap.begin() + second(40.1), 0.0f);
+    const auto lost = lostIn(gap);
+    REQUIRE(lost.size() == 1);
+    CHECK(FeatureTrack::timeOf(lost[0].begin) == Approx(20).margin(0.05));
+    CHECK(FeatureTrack::timeOf(lost[0].end) == Approx(23).margin(0.05));
+    // Gated: nothing is left of the room, everywhere.
+    auto gated = practice.sound;
+    for (double s = 2; s < static_cast<double>(gated.size()) / analysisRateHz - 3; s += 5)
+        std::fill(gated.begin() + second(s), gated.begin() + second(s + 2), 0.0f);
+    CHECK(lostIn(gated).empty());
+    CHECK(lostIn(std::vector<float>(30 * analysisRateHz)).empty());
+    CHECK(lostIn({}).empty());
 }
