@@ -151,8 +151,9 @@ int main(int argc, char** argv)
         QStringLiteral("NAME"));
     const QCommandLineOption pdf(
         QStringLiteral("pdf"),
-        QStringLiteral("Save the person's latest sitting as a page of PDF, or with --view journey the "
-                       "last eight weeks as two, and end."),
+        QStringLiteral(
+            "Save the person's latest sitting as a page of PDF, or with --view journey the "
+            "last eight weeks as two, and end."),
         QStringLiteral("FILE"));
     parser.addOptions({plan, noPlan, data, theme, size, screenshot, row, phase, view, person, pdf});
     parser.process(app);

@@ -263,12 +263,10 @@ bool MainWindow::keepSitting(const HandIn& handIn)
     if (!reading.heardBreathing()) return false;
     const auto version = m_desk->told(m_desk->journal().versionFor(handIn.plan));
     if (!version) return false;
-    const When when =
-        whenRecorded(handIn.file.toStdString(), reading.recording.durationSeconds);
-    Sitting sitting =
-        sittingFrom(reading, handIn.person, *version, when.startedAt, when.day);
-    const auto recording = m_desk->told(keptRecording(
-        m_desk->journal(), handIn.file.toStdString(), reading.recording.sha256));
+    const When when = whenRecorded(handIn.file.toStdString(), reading.recording.durationSeconds);
+    Sitting sitting = sittingFrom(reading, handIn.person, *version, when.startedAt, when.day);
+    const auto recording = m_desk->told(
+        keptRecording(m_desk->journal(), handIn.file.toStdString(), reading.recording.sha256));
     if (!recording) return false;
     sitting.recording = *recording;
     return m_desk->keepSitting(sitting, readingToJson(reading));

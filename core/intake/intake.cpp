@@ -179,9 +179,10 @@ Result<Handed> keepRead(Journal& journal, const ReadOrder& order, const ReadIn& 
                      "the same recording is there already, of " + dayToText((*there)->day));
     }
     const auto id = keepAsSitting(journal, *handed.person, handed.planVersion, handed.file, read);
-    if (!id) return id.error().code == ErrorCode::CannotWrite
-                        ? ended(Handed::State::Failed, reasonOf(id.error()))
-                        : fail(id.error());
+    if (!id)
+        return id.error().code == ErrorCode::CannotWrite
+                   ? ended(Handed::State::Failed, reasonOf(id.error()))
+                   : fail(id.error());
     handed.sitting = *id;
     return ended(Handed::State::Kept, handed.words);
 }

@@ -128,7 +128,8 @@ ALTER TABLE sitting ADD COLUMN exhale_to_inhale REAL;
 ALTER TABLE sitting ADD COLUMN hold_to_inhale REAL;
 )sql";
 
-constexpr std::array steps{peopleAndPlans, laddersCoursesSittings, feelAndFigures, handedIn, keptRatios};
+constexpr std::array steps{peopleAndPlans, laddersCoursesSittings, feelAndFigures, handedIn,
+                           keptRatios};
 
 } // namespace
 

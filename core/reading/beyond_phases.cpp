@@ -4,6 +4,7 @@
 #include "core/align/stroke_match.hpp"
 #include "core/base/text.hpp"
 #include "core/plan/hum_targets.hpp"
+#include "core/reading/rounded.hpp"
 
 #include <algorithm>
 #include <cmath>
@@ -39,9 +40,6 @@ std::optional<Place> placeAt(const Reading& reading, const std::vector<PlannedSt
     }
     return std::nullopt;
 }
-
-// As exact as the file has them, so that a saved reading gives the same figures.
-double rounded(double value) { return std::round(value * 1e4) / 1e4; }
 
 void roundFigures(ReadHum& hum)
 {

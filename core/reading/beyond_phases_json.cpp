@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/reading/beyond_phases_json.hpp"
+#include "core/reading/rounded.hpp"
 
 #include <cmath>
 
@@ -9,15 +10,8 @@ namespace {
 
 using Json = CheckedJson::Json;
 
-constexpr double mostSeconds = 1e6;
 constexpr std::size_t most = 200000;
 
-Json seconds(double value) { return std::round(value * 1e4) / 1e4; }
-Json figure(std::optional<double> value)
-{
-    if (!value || !std::isfinite(*value)) return nullptr;
-    return std::round(*value * 1e4) / 1e4;
-}
 Json text(const std::string& value) { return value.empty() ? Json(nullptr) : Json(value); }
 
 template <typename Stretch>

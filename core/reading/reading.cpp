@@ -7,6 +7,7 @@
 #include "core/measure/robust.hpp"
 #include "core/reading/beyond_phases.hpp"
 #include "core/reading/stroke_corrections.hpp"
+#include "core/reading/rounded.hpp"
 
 #include <algorithm>
 #include <cmath>
@@ -14,8 +15,6 @@
 namespace layakari {
 
 namespace {
-
-double rounded(double value) { return std::round(value * 1e4) / 1e4; }
 
 std::vector<ReadPhase> phasesFrom(const Heard& heard, const Alignment& alignment)
 {

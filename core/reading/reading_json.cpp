@@ -3,6 +3,7 @@
 #include "core/base/files.hpp"
 #include "core/reading/beyond_phases_json.hpp"
 #include "core/reading/reading.hpp"
+#include "core/reading/rounded.hpp"
 
 #include <cmath>
 
@@ -19,18 +20,11 @@ const std::vector<std::string> roleWords{"practice", "rest", "outside"};
 const std::vector<std::string> originWords{"heard", "corrected"};
 const std::vector<std::string> verdictWords{"good", "usable", "poor"};
 
-constexpr double mostSeconds = 1e6;
 constexpr std::size_t mostPhases = 200000;
 constexpr std::uintmax_t mostFileBytes = 256u << 20;
 
 // Times to a tenth of a millisecond, figures to six digits: what can be known, and stable to read.
 double rounded(double value, double unit) { return std::round(value / unit) * unit; }
-Json seconds(double value) { return std::round(value * 1e4) / 1e4; }
-Json figure(std::optional<double> value)
-{
-    if (!value || !std::isfinite(*value)) return nullptr;
-    return std::round(*value * 1e4) / 1e4;
-}
 
 Json toJson(const RecordingInfo& recording)
 {

@@ -9,6 +9,7 @@
 #include <algorithm>
 #include <cmath>
 #include <map>
+#include <utility>
 
 namespace layakari {
 
@@ -115,14 +116,25 @@ std::string freeBreathingInWords(const Reading& reading)
     return text + ".";
 }
 
-// More breaths outside the cycles than in them, and cycles missing at that.
+// More breaths outside the cycles than in them, and cycles missing at that. A few to settle before
+// the first cycle and after the last one belong to any practice, also to one that is broken off.
 bool mostlySomethingElse(const Reading& reading)
 {
+    constexpr int settling = 2 * 4; // inhales and exhales, on either side
     int inside = 0;
+    int before = 0;
+    int since = 0; // the last cycle
     int outside = 0;
-    for (const ReadPhase& p : reading.phases)
-        if (p.kind == ReadKind::Inhale || p.kind == ReadKind::Exhale)
-            ++(p.cycle ? inside : outside);
+    for (const ReadPhase& p : reading.phases) {
+        if (p.kind != ReadKind::Inhale && p.kind != ReadKind::Exhale) continue;
+        if (!p.cycle) {
+            ++(inside == 0 ? before : since);
+            continue;
+        }
+        ++inside;
+        outside += std::exchange(since, 0);
+    }
+    outside += std::max(0, before - settling) + std::max(0, since - settling);
     return reading.summary.completion.value_or(1) < 0.75 && outside > inside;
 }
 

@@ -133,11 +133,11 @@ std::string sittingsCsv(const std::vector<NamedSitting>& sittings)
         Line cells;
         cells << static_cast<double>(s.id) << dayToText(s.day) << utcOf(s.startedAt) << named.person
               << named.plan << s.practiceS / 60 << s.accuracy << s.accuracyLow << s.accuracyHigh
-              << s.completion << s.countLengthS << s.longestHoldS << s.exhaleToInhale << s.holdToInhale << s.strokes << s.strokesPerMin
-              << s.humS << s.humHz << s.humWanderCents << s.restBreathsPerMin
-              << static_cast<double>(s.strainSigns) << s.words.feelBefore << s.words.feelAfter
-              << s.words.feel << complaints << s.words.note << s.words.leftOut << s.recording
-              << s.sha256;
+              << s.completion << s.countLengthS << s.longestHoldS << s.exhaleToInhale
+              << s.holdToInhale << s.strokes << s.strokesPerMin << s.humS << s.humHz
+              << s.humWanderCents << s.restBreathsPerMin << static_cast<double>(s.strainSigns)
+              << s.words.feelBefore << s.words.feelAfter << s.words.feel << complaints
+              << s.words.note << s.words.leftOut << s.recording << s.sha256;
         text += cells.end();
     }
     return text;

@@ -164,16 +164,15 @@ void JourneyPage::askForWeeks()
     constexpr int usually = 8;
     constexpr int aYear = 52;
     bool isSure = false;
-    const int weeks = QInputDialog::getInt(this, tr("Weeks as PDF"),
-                                           tr("The last how many weeks?"), usually, 1, aYear, 1,
-                                           &isSure);
+    const int weeks = QInputDialog::getInt(this, tr("Weeks as PDF"), tr("The last how many weeks?"),
+                                           usually, 1, aYear, 1, &isSure);
     if (!isSure) return;
-    const QString file = QFileDialog::getSaveFileName(
-        this, tr("Save these weeks"),
-        QStringLiteral("%1, %2 weeks.pdf")
-            .arg(QString::fromStdString(m_desk->person()->name))
-            .arg(weeks),
-        tr("Reports (*.pdf)"));
+    const QString file =
+        QFileDialog::getSaveFileName(this, tr("Save these weeks"),
+                                     QStringLiteral("%1, %2 weeks.pdf")
+                                         .arg(QString::fromStdString(m_desk->person()->name))
+                                         .arg(weeks),
+                                     tr("Reports (*.pdf)"));
     if (!file.isEmpty()) saveWeeksPdf(file, weeks);
 }
 
@@ -253,10 +252,9 @@ const Plan* JourneyPage::planOf(Id version)
     auto known = m_plans.find(version);
     if (known == m_plans.end()) {
         const auto kept = m_desk->told(m_desk->journal().planVersion(version));
-        known = m_plans
-                    .emplace(version,
-                             kept && *kept ? std::optional((*kept)->plan) : std::nullopt)
-                    .first;
+        known =
+            m_plans.emplace(version, kept && *kept ? std::optional((*kept)->plan) : std::nullopt)
+                .first;
     }
     return known->second ? &*known->second : nullptr;
 }

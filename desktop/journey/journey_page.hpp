@@ -77,9 +77,9 @@ private:
     QPushButton* m_leaveOut;
     QPushButton* m_weeks;
     QPushButton* m_takeOut;
-    std::vector<Sitting> m_sittings; ///< all of the person at hand, the latest first
+    std::vector<Sitting> m_sittings;           ///< all of the person at hand, the latest first
     std::map<Id, std::optional<Plan>> m_plans; ///< by version
-    QString m_ladder; ///< on which most of the sittings stand
+    QString m_ladder;                          ///< on which most of the sittings stand
     bool m_isStale = true; ///< the journal has changed since it was last looked into
     bool m_isTakingOut = false;
     std::jthread m_takingOut; ///< last: it speaks with the rest

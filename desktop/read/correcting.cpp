@@ -37,8 +37,8 @@ Correcting::Correcting(QWidget* page, QWidget* staff)
 
 Correcting::~Correcting() = default;
 
-QAction* Correcting::addAction(QMenu* menu, const QString& text, const char* name, const QKeySequence& keys,
-                               const std::function<void()>& action)
+QAction* Correcting::addAction(QMenu* menu, const QString& text, const char* name,
+                               const QKeySequence& keys, const std::function<void()>& action)
 {
     auto* a = new QAction(text, this);
     a->setObjectName(QString::fromLatin1(name));
@@ -69,12 +69,13 @@ void Correcting::addNames()
             addAction(m_menu, choice.text, choice.name, choice.key, [this, meant = choice.meant] {
                 add({Correction::Kind::Rename, middleOf(phase()), 0, meant});
             }));
-    m_ofPhase.push_back(addAction(m_menu, 
-        tr("Two phases: cut it in the middle, or where it plays"), "split", Qt::Key_S, [this] {
-            const ReadPhase& p = phase();
-            const bool plays = m_cursorS && *m_cursorS > p.startS && *m_cursorS < p.endS;
-            add({Correction::Kind::Split, plays ? *m_cursorS : middleOf(p)});
-        }));
+    m_ofPhase.push_back(
+        addAction(m_menu, tr("Two phases: cut it in the middle, or where it plays"), "split",
+                  Qt::Key_S, [this] {
+                      const ReadPhase& p = phase();
+                      const bool plays = m_cursorS && *m_cursorS > p.startS && *m_cursorS < p.endS;
+                      add({Correction::Kind::Split, plays ? *m_cursorS : middleOf(p)});
+                  }));
     m_swapCycle = addAction(m_menu, tr("Swap inhale and exhale in this cycle"), "swapCycle",
                             Qt::SHIFT | Qt::Key_X, [this] { swapCycle(); });
     m_join = addAction(m_menu, tr("One phase with the next"), "join", Qt::Key_J, [this] {
@@ -90,18 +91,18 @@ void Correcting::addMarks()
         Qt::Key key;
         Correction::Kind kind;
     };
-    for (const Choice& choice :
-         {Choice{tr("The phase, or the whole row: this is rest"), "markRest", Qt::Key_R,
-                 Correction::Kind::MarkRest},
-          Choice{tr("… this is practice"), "markPractice", Qt::Key_P,
-                 Correction::Kind::MarkPractice},
-          Choice{tr("… this is somebody speaking"), "markVoice", Qt::Key_V,
-                 Correction::Kind::MarkVoice}})
+    for (const Choice& choice : {Choice{tr("The phase, or the whole row: this is rest"), "markRest",
+                                        Qt::Key_R, Correction::Kind::MarkRest},
+                                 Choice{tr("… this is practice"), "markPractice", Qt::Key_P,
+                                        Correction::Kind::MarkPractice},
+                                 Choice{tr("… this is somebody speaking"), "markVoice", Qt::Key_V,
+                                        Correction::Kind::MarkVoice}})
         m_ofStretch.push_back(addAction(m_menu, choice.text, choice.name, choice.key,
                                         [this, kind = choice.kind] { mark(kind); }));
     m_first = addAction(m_menu, tr("The first cycle begins with this phase"), "firstCycle",
-                        Qt::Key_F,
-                        [this] { add({Correction::Kind::FirstCycle, middleOf(phase())}); });
+                        Qt::Key_F, [this] {
+                            add({Correction::Kind::FirstCycle, middleOf(phase())});
+                        });
 }
 
 void Correcting::mark(Correction::Kind kind)
@@ -112,12 +113,12 @@ void Correcting::mark(Correction::Kind kind)
 
 void Correcting::addStrokes()
 {
-    m_ofStroke.push_back(addAction(m_menu, tr("A stroke more here, or after this one"),
-                                   "addStroke", Qt::Key_Plus, [this] { addStrokeHere(); }));
-    m_ofStroke.push_back(addAction(m_menu, tr("This is no stroke"), "removeStroke", Qt::Key_Minus,
-                                   [this] {
-                                       add({Correction::Kind::RemoveStroke, *m_placeS});
-                                   }));
+    m_ofStroke.push_back(addAction(m_menu, tr("A stroke more here, or after this one"), "addStroke",
+                                   Qt::Key_Plus, [this] { addStrokeHere(); }));
+    m_ofStroke.push_back(
+        addAction(m_menu, tr("This is no stroke"), "removeStroke", Qt::Key_Minus, [this] {
+            add({Correction::Kind::RemoveStroke, *m_placeS});
+        }));
 }
 
 // On a stroke that is there: the next one lies halfway to the one after it, or a stroke later.
@@ -144,15 +145,14 @@ void Correcting::addSnaps(QMenu* menu)
         bool ofEnd;
         Towards towards;
     };
-    for (const Snap& s :
-         {Snap{tr("Begin at the change before"), "beginAtEarlier", Qt::ALT | Qt::Key_Up, false,
-               Towards::Earlier},
-          Snap{tr("Begin at the next change"), "beginAtLater", Qt::ALT | Qt::Key_Down, false,
-               Towards::Later},
-          Snap{tr("End at the change before"), "endAtEarlier", Qt::CTRL | Qt::Key_Up, true,
-               Towards::Earlier},
-          Snap{tr("End at the next change"), "endAtLater", Qt::CTRL | Qt::Key_Down, true,
-               Towards::Later}})
+    for (const Snap& s : {Snap{tr("Begin at the change before"), "beginAtEarlier",
+                               Qt::ALT | Qt::Key_Up, false, Towards::Earlier},
+                          Snap{tr("Begin at the next change"), "beginAtLater",
+                               Qt::ALT | Qt::Key_Down, false, Towards::Later},
+                          Snap{tr("End at the change before"), "endAtEarlier",
+                               Qt::CTRL | Qt::Key_Up, true, Towards::Earlier},
+                          Snap{tr("End at the next change"), "endAtLater", Qt::CTRL | Qt::Key_Down,
+                               true, Towards::Later}})
         m_ofPhase.push_back(addAction(menu, s.text, s.name, QKeySequence(s.keys),
                                       [this, s] { snap(s.ofEnd, s.towards); }));
 }

@@ -46,8 +46,8 @@ ReadPage::ReadPage(QWidget* parent)
       m_chooser(new PlanChooser(this)),
       m_open(wordButton(tr("Open…"), "open", this,
                         tr("Open a recording or a saved reading (Ctrl+O)"))),
-      m_save(
-          wordButton(tr("Save reading…"), "save", this, tr("Save this reading as JSON, or its staff as a picture (Ctrl+S)"))),
+      m_save(wordButton(tr("Save reading…"), "save", this,
+                        tr("Save this reading as JSON, or its staff as a picture (Ctrl+S)"))),
       m_swap(sideButton(tr("Swap in and out"), "swap", this,
                         tr("What was read as inhales are exhales, and the other way round (X)"))),
       m_staff(new StaffView(this)),
@@ -119,9 +119,8 @@ void ReadPage::connectAll()
         m_correcting->menu()->popup(m_correct->mapToGlobal(QPoint(0, m_correct->height())));
     });
     connect(m_correcting, &Correcting::changed, this, &ReadPage::readCorrected);
-    connect(m_correcting, &Correcting::nothingChanges, this, [this] {
-        m_bar->showNote(tr("The sound does not change any more that way."));
-    });
+    connect(m_correcting, &Correcting::nothingChanges, this,
+            [this] { m_bar->showNote(tr("The sound does not change any more that way.")); });
     connect(m_correcting, &Correcting::nextDoubtWanted, this, &ReadPage::goToNextDoubt);
     connect(m_strip, &SoundStrip::boundaryMoved, m_correcting, &Correcting::moveBoundary);
     connect(m_empty, &EmptyPage::openWanted, this, &ReadPage::askForRecording);

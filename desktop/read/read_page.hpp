@@ -37,7 +37,8 @@ public:
     /// From now on no plan beside a recording is taken: the one that is chosen holds.
     void insistOnChosenPlan() { m_takesPlanBeside = false; }
     void setPlan(const std::optional<Plan>& plan);
-    /// Writes the reading as JSON, or its staff as .png or .svg; says so in the message bar, or what went wrong.
+    /// Writes the reading as JSON, or its staff as .png or .svg; says so in the message bar, or
+    /// what went wrong.
     void saveTo(const QString& file);
     void setRecent(const QStringList& files);
     void note(const QString& message);

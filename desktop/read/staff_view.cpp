@@ -191,9 +191,8 @@ private:
         m_painter.setPen(Qt::NoPen);
         m_painter.setBrush(m_theme.ink);
         for (const double at : m_row.correctedAtS) {
-            const double along = m_row.run ? 12
-                                           : (at - m_row.startS) / m_sheet.unitS *
-                                                 m_columns.pixelsPerUnit;
+            const double along =
+                m_row.run ? 12 : (at - m_row.startS) / m_sheet.unitS * m_columns.pixelsPerUnit;
             const double x = m_area.left() + m_columns.left + along;
             for (const double beside : {-5.0, 0.0, 5.0})
                 m_painter.drawEllipse(QPointF(x + beside, m_area.bottom() - 3), 1.4, 1.4);

@@ -105,7 +105,7 @@ void Player::begin(const std::vector<float>& sound, int)
     }
     m_samples = toInt16(sound);
     m_endS = std::min(m_endS, m_startS + m_playingPace * static_cast<double>(sound.size()) /
-                                            playbackRateHz);
+                                             playbackRateHz);
     startSink();
     m_playing = true;
     m_clock.start();

@@ -219,9 +219,7 @@ TEST_CASE("What was not recorded is told from a gate's quiet, a dropout and a fa
     SimulatedSound practice = practise("square-4", "held-attic", 36100);
     CHECK(lostIn(practice.sound).empty());
     auto gap = practice.sound;
-    const auto second = [](double s) {
-        return static_cast<std::ptrdiff_t>(s * analysisRateHz);
-    };
+    const auto second = [](double s) { return static_cast<std::ptrdiff_t>(s * analysisRateHz); };
     std::fill(gap.begin() + second(20), gap.begin() + second(23), 0.0f);
     std::fill(gap.begin() + second(40), gap.begin() + second(40.1), 0.0f);
     const auto lost = lostIn(gap);

@@ -222,8 +222,7 @@ TEST_CASE("When it was recorded, the file says from within; else it was written 
     const auto written = std::chrono::sys_seconds(std::chrono::seconds(1'780'000'000));
     const auto encoded = [&](const std::string& name, const std::string& options) {
         encode(folder / "sound.wav", folder / name, options);
-        std::filesystem::last_write_time(folder / name,
-                                         std::chrono::file_clock::from_sys(written));
+        std::filesystem::last_write_time(folder / name, std::chrono::file_clock::from_sys(written));
         return whenRecorded(folder / name, 60);
     };
     const When within =
@@ -232,7 +231,8 @@ TEST_CASE("When it was recorded, the file says from within; else it was written 
     CHECK(within.day == localDayOf(within.startedAt));
     CHECK(encoded("plain.flac", "").startedAt == 1'780'000'000 - 60);
     // A clock that was never set, and one that runs ahead.
-    for (const char* wrong : {"1970-01-01T00:00:00Z", "1904-01-01T00:00:00Z", "2038-01-01T00:00:00Z"})
+    for (const char* wrong :
+         {"1970-01-01T00:00:00Z", "1904-01-01T00:00:00Z", "2038-01-01T00:00:00Z"})
         CHECK(encoded("wrong.m4a", std::string("-c:a aac -metadata creation_time=") + wrong)
                   .startedAt == 1'780'000'000 - 60);
     CHECK(whenRecorded(folder / "missing.flac", 0).startedAt > 1'780'000'000);

@@ -470,6 +470,27 @@ TEST_CASE("The sentence says which phase came up short, and from where on")
     CHECK_THAT(readableSummary(reading), Catch::Contains("(short)"));
 }
 
+TEST_CASE(
+    "A practice that is broken off after its settling is no other plan; much else around it is")
+{
+    const auto brokenOff = [](int breathsBefore) {
+        Reading reading = sixCycles(0);
+        reading.cycles.resize(2);
+        reading.phases.resize(6);
+        std::vector<ReadPhase> before(static_cast<std::size_t>(2 * breathsBefore));
+        for (std::size_t i = 0; i < before.size(); ++i)
+            before[i].kind = i % 2 ? ReadKind::Exhale : ReadKind::Inhale;
+        for (ReadCycle& cycle : reading.cycles)
+            for (auto& kept : cycle.phases)
+                for (std::size_t& i : kept.heard) i += before.size();
+        reading.phases.insert(reading.phases.begin(), before.begin(), before.end());
+        reading.summary = measure(reading.phases, reading.cycles, &*reading.plan);
+        return inOneSentence(reading);
+    };
+    CHECK_THAT(brokenOff(4), Catch::StartsWith("2 cycles of 4 : 7 : 8"));
+    CHECK_THAT(brokenOff(9), Catch::Contains("another"));
+}
+
 TEST_CASE("Times are written as minutes and seconds")
 {
     CHECK(clockTime(0) == "0:00");

@@ -5,8 +5,8 @@
 #include "core/plan/presets.hpp"
 #include "core/report/tables.hpp"
 #include "core/report/take_out.hpp"
-#include "tests/support/sounds.hpp"
 #include "tests/support/journal_in.hpp"
+#include "tests/support/sounds.hpp"
 #include "tests/support/temporary_folder.hpp"
 
 #include <catch2/catch.hpp>

@@ -309,7 +309,8 @@ TEST_CASE("A correction that the journal cannot take is said on the page, and st
                             longMs));
 }
 
-TEST_CASE("A row that was rest, or speech, is said to be so by a key, and practice again by another")
+TEST_CASE(
+    "A row that was rest, or speech, is said to be so by a key, and practice again by another")
 {
     SquareBreath w;
     const auto cycles = [&] { return w.reading().cycles.size(); };
