@@ -18,6 +18,7 @@
 #include "desktop/reflect/reflect_page.hpp"
 #include "desktop/theme/controls.hpp"
 
+#include <QApplication>
 #include <QCloseEvent>
 #include <QDragEnterEvent>
 #include <QFileDialog>

@@ -19,42 +19,40 @@ double intervalOf(const ReadStrokeRun& run)
     return count < 2 ? 1 : (run.strokeTimesS.back() - run.strokeTimesS.front()) / (count - 1);
 }
 
-bool addStroke(std::vector<ReadStrokeRun>& runs, double atS, ReadStrokeRun** changed)
+// The run that has one more, or one less, of them now; null where none is meant.
+ReadStrokeRun* addStroke(std::vector<ReadStrokeRun>& runs, double atS)
 {
     for (ReadStrokeRun& run : runs) {
         const double beside = 2 * intervalOf(run);
         if (atS < run.startS - beside || atS > run.endS + beside) continue;
         const auto after = std::lower_bound(run.strokeTimesS.begin(), run.strokeTimesS.end(), atS);
         const auto index = after - run.strokeTimesS.begin();
-        const bool hasStrengths = run.strengthsDb.size() == run.strokeTimesS.size();
-        run.strokeTimesS.insert(after, atS);
-        if (hasStrengths)
+        if (run.strengthsDb.size() == run.strokeTimesS.size())
             run.strengthsDb.insert(run.strengthsDb.begin() + index,
                                    run.strengthsDb.empty() ? 0 : median(run.strengthsDb));
-        *changed = &run;
-        return true;
+        run.strokeTimesS.insert(after, atS);
+        return &run;
     }
-    return false;
+    return nullptr;
 }
 
-bool removeStroke(std::vector<ReadStrokeRun>& runs, double atS, ReadStrokeRun** changed)
+ReadStrokeRun* removeStroke(std::vector<ReadStrokeRun>& runs, double atS)
 {
-    std::size_t index = 0;
+    ReadStrokeRun* meant = nullptr;
+    std::ptrdiff_t index = 0;
     double nearest = sameStrokeSeconds;
     for (ReadStrokeRun& run : runs)
         for (std::size_t i = 0; i < run.strokeTimesS.size(); ++i)
             if (const double off = std::fabs(run.strokeTimesS[i] - atS); off < nearest) {
                 nearest = off;
-                index = i;
-                *changed = &run;
+                index = static_cast<std::ptrdiff_t>(i);
+                meant = &run;
             }
-    if (nearest == sameStrokeSeconds) return false;
-    const auto offset = static_cast<std::ptrdiff_t>(index);
-    ReadStrokeRun& run = **changed;
-    if (run.strengthsDb.size() == run.strokeTimesS.size())
-        run.strengthsDb.erase(run.strengthsDb.begin() + offset);
-    run.strokeTimesS.erase(run.strokeTimesS.begin() + offset);
-    return true;
+    if (!meant) return nullptr;
+    if (meant->strengthsDb.size() == meant->strokeTimesS.size())
+        meant->strengthsDb.erase(meant->strengthsDb.begin() + index);
+    meant->strokeTimesS.erase(meant->strokeTimesS.begin() + index);
+    return meant;
 }
 
 } // namespace
@@ -67,10 +65,9 @@ std::vector<std::size_t> correctStrokes(std::vector<ReadStrokeRun>& runs,
     std::set<ReadStrokeRun*> changed;
     for (std::size_t i = 0; i < corrections.size(); ++i) {
         const Correction& c = corrections[i];
-        ReadStrokeRun* run = nullptr;
         const bool isAdded = c.kind == Correction::Kind::AddStroke;
         if (!isAdded && c.kind != Correction::Kind::RemoveStroke) continue;
-        if (isAdded ? addStroke(runs, c.atS, &run) : removeStroke(runs, c.atS, &run))
+        if (ReadStrokeRun* run = isAdded ? addStroke(runs, c.atS) : removeStroke(runs, c.atS))
             changed.insert(run);
         else
             lost.push_back(i);
