@@ -6,8 +6,8 @@
 #include "core/audio/block_queue.hpp"
 #include "core/measure/robust.hpp"
 #include "core/reading/beyond_phases.hpp"
-#include "core/reading/stroke_corrections.hpp"
 #include "core/reading/rounded.hpp"
+#include "core/reading/stroke_corrections.hpp"
 
 #include <algorithm>
 #include <cmath>
