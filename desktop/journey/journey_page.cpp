@@ -2,6 +2,7 @@
 #include "desktop/journey/journey_page.hpp"
 
 #include "core/measure/robust.hpp"
+#include "core/plan/terms.hpp"
 #include "core/progress/rungs.hpp"
 #include "core/report/take_out.hpp"
 #include "desktop/desk/journal_desk.hpp"
@@ -25,6 +26,9 @@ namespace layakari {
 namespace {
 
 constexpr int mostSittings = 100'000;
+// What the boxes carry besides names of plans and people; no plan's name has a tab in it.
+constexpr QLatin1String byTechnique("\ttechnique ");
+constexpr QLatin1String ownPractice("\tpractice ");
 
 QString dateInWords(Day day) { return toQDate(day).toString(QStringLiteral("d MMM yyyy")); }
 
@@ -36,7 +40,7 @@ JourneyPage::JourneyPage(JournalDesk* desk, QWidget* parent)
       m_bar(new MessageBar(QStringLiteral("journeyMessage"), this)),
       m_figure(choiceBox(tr("Figure"), "journeyFigure", {}, this)),
       m_practice(choiceBox(tr("Practice"), "journeyPractice", {}, this)),
-      m_beside(choiceBox(tr("Beside whom"), "journeyBeside", {}, this)),
+      m_beside(choiceBox(tr("Beside whom or what"), "journeyBeside", {}, this)),
       m_sentence(textLabel({}, Type::Sentence, this, "journeySentence")),
       m_facts(softLabel({}, Type::Body, this, "journeyFacts")),
       m_empty(textLabel({}, Type::Sentence, this, "journeyEmpty")),
@@ -243,7 +247,7 @@ void JourneyPage::takePerson()
     }
     fillPractices();
     fillFigures();
-    fillPeople();
+    fillBeside();
     showAll();
 }
 
@@ -276,17 +280,33 @@ void JourneyPage::fillRungs()
         layakari::fillRungs(m_sittings, ladders, [this](Id version) { return planOf(version); }));
 }
 
-// A box is filled anew without forgetting what was chosen in it.
+QString JourneyPage::techniqueOf(const Sitting& sitting)
+{
+    const Plan* plan = sitting.planVersion ? planOf(*sitting.planVersion) : nullptr;
+    return plan ? QString::fromStdString(
+                      techniqueName(plan->technique, m_desk->person()->school.terms))
+                : QString();
+}
+
+// Plans by their names, and techniques of which there are several plans.
 void JourneyPage::fillPractices()
 {
     const QString was = m_practice->currentData().toString();
+    std::map<QString, QStringList> plansOf; // by technique
+    QStringList plans;
+    for (const Sitting& sitting : m_sittings) {
+        const QString name = practiceOf(sitting);
+        if (!plans.contains(name)) plans << name;
+        QStringList& ofTechnique = plansOf[techniqueOf(sitting)];
+        if (!ofTechnique.contains(name)) ofTechnique << name;
+    }
+    plans.sort(Qt::CaseInsensitive);
     m_practice->clear();
     m_practice->addItem(tr("all practices"), QString());
-    QStringList names;
-    for (const Sitting& sitting : m_sittings)
-        if (const QString name = practiceOf(sitting); !names.contains(name)) names << name;
-    names.sort(Qt::CaseInsensitive);
-    for (const QString& name : names) m_practice->addItem(name, name);
+    for (const auto& [technique, some] : plansOf)
+        if (!technique.isEmpty() && some.size() > 1 && plansOf.size() > 1)
+            m_practice->addItem(tr("all of %1").arg(technique), byTechnique + technique);
+    for (const QString& name : plans) m_practice->addItem(name, name);
     m_practice->setCurrentIndex(std::max(0, m_practice->findData(was)));
 }
 
@@ -294,31 +314,51 @@ void JourneyPage::fillFigures()
 {
     const QVariant was = m_figure->currentData();
     m_figure->clear();
-    for (const Figure figure : figuresIn(ofPractice(m_sittings)))
+    for (const Figure figure :
+         figuresIn(ofPractice(m_sittings, m_practice->currentData().toString())))
         m_figure->addItem(tr(kindOf(figure).name), static_cast<int>(figure));
     m_figure->setCurrentIndex(std::max(0, m_figure->findData(was)));
 }
 
-void JourneyPage::fillPeople()
+// Beside: somebody else's sittings of the same, or another practice of one's own.
+void JourneyPage::fillBeside()
 {
     const QVariant was = m_beside->currentData();
     m_beside->clear();
-    m_beside->addItem(tr("nobody else"), QVariant::fromValue<qint64>(0));
+    m_beside->addItem(tr("nothing else"), QVariant::fromValue<qint64>(0));
     for (const Person& person : m_desk->people())
         if (person.id != m_desk->person()->id)
             m_beside->addItem(QString::fromStdString(person.name),
                               QVariant::fromValue<qint64>(person.id));
+    for (int i = 1; i < m_practice->count(); ++i)
+        m_beside->addItem(tr("own %1").arg(m_practice->itemText(i)),
+                          ownPractice + m_practice->itemData(i).toString());
     m_beside->setCurrentIndex(std::max(0, m_beside->findData(was)));
 }
 
-std::vector<Sitting> JourneyPage::ofPractice(const std::vector<Sitting>& sittings)
+std::vector<Sitting> JourneyPage::ofPractice(const std::vector<Sitting>& sittings,
+                                             const QString& practice)
 {
-    const QString name = m_practice->currentData().toString();
-    if (name.isEmpty()) return sittings;
+    if (practice.isEmpty()) return sittings;
+    const bool isTechnique = practice.startsWith(byTechnique);
     std::vector<Sitting> some;
     for (const Sitting& sitting : sittings)
-        if (practiceOf(sitting) == name) some.push_back(sitting);
+        if (isTechnique ? byTechnique + techniqueOf(sitting) == practice
+                        : practiceOf(sitting) == practice)
+            some.push_back(sitting);
     return some;
+}
+
+std::vector<Sitting> JourneyPage::besides()
+{
+    const QString practice = m_practice->currentData().toString();
+    const QString own = m_beside->currentData().toString();
+    if (own.startsWith(ownPractice)) return ofPractice(m_sittings, own.mid(ownPractice.size()));
+    const Id other = m_beside->currentData().toLongLong();
+    if (!other) return {};
+    return ofPractice(m_desk->told(m_desk->journal().sittings(other, mostSittings))
+                          .value_or(std::vector<Sitting>{}),
+                      practice);
 }
 
 void JourneyPage::showFigure(Figure figure)
@@ -333,13 +373,10 @@ void JourneyPage::showAll()
 {
     if (m_sittings.empty() || m_figure->count() == 0) return;
     const auto figure = static_cast<Figure>(m_figure->currentData().toInt());
-    const std::vector<Sitting> sittings = ofPractice(m_sittings);
+    const std::vector<Sitting> sittings =
+        ofPractice(m_sittings, m_practice->currentData().toString());
     const auto trend = trendOf(sittings, figure);
-    const Id other = m_beside->currentData().toLongLong();
-    std::vector<Sitting> beside;
-    if (other)
-        beside = ofPractice(m_desk->told(m_desk->journal().sittings(other, mostSittings))
-                                .value_or(std::vector<Sitting>{}));
+    const std::vector<Sitting> beside = besides();
     m_chart->show(sittings, beside, figure, trend);
     m_days->setSittings(sittings);
 
@@ -362,9 +399,10 @@ void JourneyPage::showAll()
                      .arg(QString::fromStdString(valueInWords(best->value, figure)),
                           dateInWords(best->day));
     if (figure == Figure::Rung) facts << tr("of the ladder %1").arg(m_ladder);
-    if (other && beside.empty())
+    const bool isBeside = m_beside->currentIndex() > 0;
+    if (isBeside && beside.empty())
         facts << tr("%1 has not practised this").arg(m_beside->currentText());
-    else if (other)
+    else if (isBeside)
         facts << tr("open diamonds: %1").arg(m_beside->currentText());
     m_facts->setText(facts.join(QStringLiteral("  ·  ")));
     showChosen();

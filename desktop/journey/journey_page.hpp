@@ -49,11 +49,14 @@ private:
     void takePerson();
     void fillPractices();
     void fillFigures();
-    void fillPeople();
+    void fillBeside();
     void showAll();
     void showChosen();
     void leaveOut();
-    std::vector<Sitting> ofPractice(const std::vector<Sitting>& sittings);
+    /// Those of a plan or a technique, as the box of practices carries it.
+    std::vector<Sitting> ofPractice(const std::vector<Sitting>& sittings, const QString& practice);
+    std::vector<Sitting> besides();
+    QString techniqueOf(const Sitting& sitting);
     QString practiceOf(const Sitting& sitting);
     const Plan* planOf(Id version);
     void fillRungs();

@@ -204,14 +204,14 @@ std::vector<FrameRange> lostIn(const std::vector<float>& sound)
 TEST_CASE("Words in digital silence before a practice do not hide its breath")
 {
     std::uint64_t seed = 36000;
-    for (const char* who : heldBack)
-        for (const char* preset : {"square-4", "long-exhale-4-6"}) {
-            INFO(who << " " << preset);
-            const SimulatedSound practice = practise(preset, who, ++seed);
-            const auto alone = scoreOf(practice);
-            const auto after = scoreOf(announced(practice, seed));
-            CHECK(after.foundPhases >= alone.foundPhases - 1);
-        }
+    for (const char* who : heldBack) {
+        const char* preset = seed % 2 ? "square-4" : "long-exhale-4-6";
+        INFO(who << " " << preset);
+        const SimulatedSound practice = practise(preset, who, ++seed);
+        const auto alone = scoreOf(practice);
+        const auto after = scoreOf(announced(practice, seed));
+        CHECK(after.foundPhases >= alone.foundPhases - 1);
+    }
 }
 
 TEST_CASE("What was not recorded is told from a gate's quiet, a dropout and a faint room")

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
 // Weeks of practice in the real window, and one sitting looked back on, by keys and by mouse.
+#include "core/plan/terms.hpp"
 #include "desktop/journey/journey_chart.hpp"
 #include "desktop/journey/journey_page.hpp"
 #include "desktop/read/read_page.hpp"
@@ -135,6 +136,29 @@ TEST_CASE("One plan among several, and somebody else beside")
     CHECK_THAT(w.says("journeyFacts"), Catch::Contains("open diamonds: Torvald Enge"));
     w.choose("journeyFigure", "Minutes practised");
     CHECK_THAT(w.says("journeyFacts"), Catch::Contains("usually 2.0 min"));
+}
+
+TEST_CASE("Two plans of one person beside each other, and the plans of one technique together")
+{
+    Weeks w;
+    const Plan& three = findPreset("kapalabhati-3x36")->plan;
+    const Plan& four = findPreset("kapalabhati-4x27")->plan;
+    w.practise(three, 80, 5);
+    w.practise(three, 81, 6);
+    w.practise(four, 82, 7);
+    w.toJourney();
+    w.choose("journeyPractice",
+             "all of " + QString::fromStdString(techniqueName(three.technique, Terms::English)));
+    CHECK_THAT(w.says("journeyFacts"), Catch::Contains("3 sittings"));
+    w.choose("journeyPractice", QString::fromStdString(three.name));
+    CHECK_THAT(w.says("journeyFacts"), Catch::Contains("2 sittings"));
+    const QString own = "own " + QString::fromStdString(four.name);
+    w.choose("journeyBeside", own);
+    CHECK_THAT(w.says("journeyFacts"), Catch::Contains(("open diamonds: " + own).toStdString()));
+    // A technique of which there is one plan is that plan.
+    CHECK(w.find<QComboBox>("journeyPractice")
+              ->findText("all of " + QString::fromStdString(
+                                         techniqueName(square().technique, Terms::English))) == -1);
 }
 
 TEST_CASE("The whole journal is taken out into a folder that is chosen")
