@@ -165,9 +165,8 @@ void addUncertainty(Summary& summary, const std::vector<ReadPhase>& phases,
 {
     // Of many cycles a spread is known as well from fewer draws.
     constexpr int fewestRedraws = 50;
-    const int draws =
-        std::clamp(static_cast<int>(redraws * 100 / std::max<std::size_t>(1, cycles.size())),
-                   fewestRedraws, redraws);
+    const auto count = static_cast<int>(cycles.size());
+    const int draws = std::clamp(redraws * 100 / std::max(1, count), fewestRedraws, redraws);
     std::mt19937_64 engine(1);
     std::vector<double> accuracies;
     std::vector<double> lengths;
