@@ -38,6 +38,8 @@ Result<std::string> keptRecording(const Journal& journal, const fs::path& file,
     part += ".part";
     fs::create_directories(folder, ec);
     if (!ec) fs::copy_file(file, part, fs::copy_options::overwrite_existing, ec);
+    // When it was recorded is told by it, where the file does not say so from within.
+    if (!ec) fs::last_write_time(part, fs::last_write_time(file, ec), ec);
     if (!ec) fs::rename(part, target, ec);
     if (!ec) return target.string();
     std::error_code ignored;

@@ -85,7 +85,10 @@ QByteArray asSvg(const Reading& reading, Terms terms, const QSizeF& size)
 
 QByteArray asPng(const Reading& reading, Terms terms, const QSizeF& size)
 {
-    constexpr int pixels = 2; // for each unit: sharp in print
+    // Two for each unit are sharp in print. Qt paints no farther than this into an image.
+    constexpr double mostPixels = 32'000;
+    const int pixels = 2 * size.height() <= mostPixels ? 2 : 1;
+    if (pixels * size.height() > mostPixels) return {};
     QImage image((size * pixels).toSize(), QImage::Format_RGB32);
     if (image.isNull()) return {};
     image.setDevicePixelRatio(pixels);

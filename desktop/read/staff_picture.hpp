@@ -22,7 +22,7 @@ StaffDrawn drawStaff(QPainter& painter, const Reading& reading, Terms terms, dou
 
 /// Saves the sentence and the whole staff as a picture, by the file's ending: .svg as a drawing,
 /// else .png, as it is seen now, light or dark. Whole or not at all. CannotWrite: the file cannot
-/// be written, or there is more than a picture can hold (600 cycles are 36,000 pixels).
+/// be written, or the staff is longer than a PNG is painted (32,000 pixels, at one for each unit).
 Result<void> saveStaffPicture(const Reading& reading, Terms terms, const QString& file);
 
 } // namespace layakari

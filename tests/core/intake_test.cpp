@@ -247,6 +247,9 @@ TEST_CASE("Recordings stay where they are, or are copied into the journal, each 
     for (const char* where : {"phone", "mail"})
         writeText(folder / where / "Monday, \u00e9.m4a", "the same sound");
     const auto phone = folder / "phone" / "Monday, \u00e9.m4a";
+    const auto monday = std::chrono::file_clock::from_sys(
+        std::chrono::sys_seconds(std::chrono::seconds(1'780'000'000)));
+    std::filesystem::last_write_time(phone, monday);
     CHECK_FALSE(copiesRecordings(journal));
     CHECK(keptRecording(journal, phone, "a1b2") == phone.string());
     REQUIRE(copyRecordings(journal, true).has_value());
@@ -254,6 +257,7 @@ TEST_CASE("Recordings stay where they are, or are copied into the journal, each 
     REQUIRE(copy.has_value());
     CHECK(*copy == (folder / "data/recordings/a1b2/Monday, \u00e9.m4a").string());
     CHECK(readText(*copy) == "the same sound");
+    CHECK(std::filesystem::last_write_time(*copy) == monday);
     CHECK(keptRecording(journal, folder / "mail" / "Monday, \u00e9.m4a", "a1b2") == *copy);
     // What was begun and not finished is no copy.
     std::filesystem::create_directories(folder / "data/recordings/c3");

@@ -2,6 +2,7 @@
 //
 // The real window, by real clicks, keys and drops; looked at through what it shows.
 #include "desktop/read/read_page.hpp"
+#include "desktop/read/staff_picture.hpp"
 #include "desktop/theme/theme.hpp"
 #include "tests/desktop/window.hpp"
 
@@ -442,4 +443,35 @@ TEST_CASE("The staff is saved as a picture and as a drawing, light or dark as it
     w.key(Qt::Key_D, Qt::ControlModifier);
     save("none/staff.png");
     CHECK_THAT(w.text("message").toStdString(), Catch::Contains("none/staff.png"));
+}
+
+TEST_CASE("A staff that is longer than a picture can be is refused, and is a drawing all the same")
+{
+    Window w;
+    w.openAs("square.flac", "square-4");
+    Reading longOne = *w.window.readPage()->reading();
+    const Reading once = longOne;
+    while (longOne.cycles.size() < 1200) {
+        const auto cycles = static_cast<int>(longOne.cycles.size());
+        const std::size_t phases = longOne.phases.size();
+        for (ReadPhase phase : once.phases) {
+            if (phase.cycle) *phase.cycle += cycles;
+            longOne.phases.push_back(phase);
+        }
+        for (ReadCycle cycle : once.cycles) {
+            for (auto& kept : cycle.phases)
+                for (std::size_t& i : kept.heard) i += phases;
+            longOne.cycles.push_back(cycle);
+        }
+    }
+    const TemporaryFolder folder;
+    const auto save = [&](const char* name) {
+        return saveStaffPicture(longOne, Terms::English,
+                                QString::fromStdString((folder / name).string()));
+    };
+    const auto picture = save("long.png");
+    REQUIRE_FALSE(picture.has_value());
+    CHECK_THAT(picture.error().message(), Catch::Contains("save it as .svg"));
+    CHECK_FALSE(std::filesystem::exists(folder / "long.png"));
+    CHECK(save("long.svg").has_value());
 }
