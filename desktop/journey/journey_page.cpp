@@ -330,7 +330,8 @@ void JourneyPage::fillBeside()
         if (person.id != m_desk->person()->id)
             m_beside->addItem(QString::fromStdString(person.name),
                               QVariant::fromValue<qint64>(person.id));
-    for (int i = 1; i < m_practice->count(); ++i)
+    // After "all practices" there must be two of them.
+    for (int i = 1; m_practice->count() > 2 && i < m_practice->count(); ++i)
         m_beside->addItem(tr("own %1").arg(m_practice->itemText(i)),
                           ownPractice + m_practice->itemData(i).toString());
     m_beside->setCurrentIndex(std::max(0, m_beside->findData(was)));
