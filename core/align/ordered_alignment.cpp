@@ -41,11 +41,21 @@ Planned::Planned(const std::vector<PlannedStep>& unfolded)
 
 MatchTable matchTable(const Planned& planned, const std::vector<HeardItem>& items, const Keep& keep)
 {
+    std::vector<double> strayCostBefore{0};
+    for (const HeardItem& item : items)
+        strayCostBefore.push_back(strayCostBefore.back() + strayCost(item, keep.countS));
     MatchTable table(planned.shapes.size());
     for (std::size_t s = 0; s < planned.shapes.size(); ++s) {
         const CycleMatcher matcher(*planned.shapes[s], keep);
-        for (std::size_t i = 0; i < items.size(); ++i)
-            table[s].push_back(matcher.matches(items, i, false));
+        for (std::size_t i = 0; i < items.size(); ++i) {
+            auto ways = matcher.matches(items, i, false);
+            // Never chosen: to leave the cycle out and its items unexplained is as good.
+            std::erase_if(ways, [&](const CycleMatch& way) {
+                return way.score <=
+                       strayCostBefore[i] - strayCostBefore[way.end] - missingCycleCost;
+            });
+            table[s].push_back(std::move(ways));
+        }
     }
     return table;
 }
@@ -76,9 +86,34 @@ OrderedAlignment::OrderedAlignment(const Planned& planned, const MatchTable& tab
     for (std::size_t c = 0; c < m_columns; ++c)
         cell(items.size(), c) =
             static_cast<float>(-undoneCycleCost * static_cast<double>(m_columns - 1 - c));
-    for (std::size_t i = items.size(); i-- > 0;)
-        for (std::size_t c = m_columns; c-- > 0;)
-            cell(i, c) = static_cast<float>(bestFrom(i, c, nullptr));
+    for (std::size_t i = items.size(); i-- > 0;) fillRow(i);
+}
+
+// The score of the move that `bestFrom` takes, for every cycle, a row at a time: 600 cycles are a
+// million and a half cells, which a person who corrects waits for.
+void OrderedAlignment::fillRow(std::size_t i)
+{
+    float* row = &cell(i, 0);
+    const float* next = &cell(i + 1, 0);
+    const auto stray = static_cast<float>(strayCost(m_items[i], m_keep.countS));
+    for (std::size_t c = 0; c < m_columns; ++c) row[c] = next[c] - stray;
+    for (std::size_t first = 0; first + 1 < m_columns;) {
+        const std::size_t shape = m_planned.shape[first];
+        std::size_t last = first;
+        while (last + 1 < m_columns && m_planned.shape[last] == shape) ++last;
+        for (const CycleMatch& match : m_table[shape][i]) {
+            const auto score = static_cast<float>(match.score);
+            const float* after = &cell(match.end, 0);
+            for (std::size_t c = first; c < last; ++c)
+                row[c] = std::max(row[c], score + after[c + 1]);
+            // Once more than planned: known only when the plan goes on with another cycle or ends.
+            row[last] =
+                std::max(row[last], score - static_cast<float>(extraCycleCost) + after[last]);
+        }
+        first = last;
+    }
+    for (std::size_t c = m_columns - 1; c-- > 0;)
+        row[c] = std::max(row[c], row[c + 1] - static_cast<float>(missingCycleCost));
 }
 
 std::vector<Chosen> OrderedAlignment::trace() const
@@ -87,8 +122,7 @@ std::vector<Chosen> OrderedAlignment::trace() const
     std::size_t i = 0;
     std::size_t c = 0;
     while (i < m_items.size()) {
-        Move move;
-        bestFrom(i, c, &move);
+        const Move move = bestFrom(i, c);
         if (move.match) {
             const bool extra = c == m_columns - 1 || move.isExtra;
             const std::size_t like = extra ? (c == 0 ? 0 : c - 1) : c;
@@ -105,7 +139,7 @@ std::vector<Chosen> OrderedAlignment::trace() const
     return chosen;
 }
 
-double OrderedAlignment::bestFrom(std::size_t i, std::size_t c, Move* move) const
+OrderedAlignment::Move OrderedAlignment::bestFrom(std::size_t i, std::size_t c) const
 {
     double high = best(i + 1, c) - strayCost(m_items[i], m_keep.countS);
     Move taken{i + 1, c, nullptr, false};
@@ -121,7 +155,6 @@ double OrderedAlignment::bestFrom(std::size_t i, std::size_t c, Move* move) cons
                 taken = {match.end, c + 1, &match, false};
             }
     }
-    // Once more than planned: known only when the plan goes on with another cycle or ends here.
     const bool mayRepeat = c > 0 && (allDone || m_planned.shape[c] != m_planned.shape[c - 1]);
     if (mayRepeat)
         for (const CycleMatch& match : m_table[m_planned.shape[c - 1]][i])
@@ -130,8 +163,7 @@ double OrderedAlignment::bestFrom(std::size_t i, std::size_t c, Move* move) cons
                 high = score;
                 taken = {match.end, c, &match, true};
             }
-    if (move) *move = taken;
-    return high;
+    return taken;
 }
 
 } // namespace layakari

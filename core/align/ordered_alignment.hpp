@@ -69,7 +69,8 @@ private:
     {
         return m_best[item * m_columns + cycle];
     }
-    double bestFrom(std::size_t item, std::size_t cycle, Move* move) const;
+    void fillRow(std::size_t item);
+    Move bestFrom(std::size_t item, std::size_t cycle) const;
 };
 
 } // namespace layakari

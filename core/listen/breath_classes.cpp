@@ -14,6 +14,7 @@ constexpr std::size_t dimensions = BreathCharacter::size;
 // holds on to turns against the sound.
 constexpr double alternation = 0.90;
 constexpr int rounds = 25;
+constexpr double settled = 1e-6; // of a probability: far less than is ever shown
 // The least standard deviation within a kind, per dimension: two breaths of one person differ by
 // this much even on a good recording, and a handful of breaths must not look more certain than
 // that.
@@ -214,7 +215,13 @@ BreathClasses sortBreaths(const Heard& heard, const std::vector<std::optional<bo
         Kinds kinds;
         for (int round = 0; round < rounds; ++round) {
             kinds = fitted(breaths, sorting.probabilityA);
-            sorting = posteriors(breaths, kinds, firstIsA);
+            Sorting next = posteriors(breaths, kinds, firstIsA);
+            const bool isSettled =
+                std::equal(next.probabilityA.begin(), next.probabilityA.end(),
+                           sorting.probabilityA.begin(),
+                           [](double a, double b) { return std::fabs(a - b) < settled; });
+            sorting = std::move(next);
+            if (isSettled) break;
         }
         if (sorting.logLikelihood <= best.logLikelihood) continue;
         best = sorting;
