@@ -4,6 +4,7 @@
 #include <algorithm>
 #include <limits>
 #include <map>
+#include <utility>
 
 namespace layakari {
 
@@ -36,8 +37,10 @@ public:
                 here = *id;
                 ++m_merged.people;
             }
+            m_here[person.id] = here;
             if (auto done = takePerson(person.id, here); !done) return fail(done.error());
         }
+        if (auto done = takeHanded(); !done) return fail(done.error());
         return m_merged;
     }
 
@@ -45,6 +48,8 @@ private:
     Journal& m_into;
     const Journal& m_from;
     Merged m_merged;
+    std::map<Id, Id> m_here;     ///< of their people, the person here
+    std::map<Id, Id> m_sittings; ///< of theirs, the sitting here
     std::map<Id, Id> m_versions; ///< of theirs, the version here
     std::map<std::string, std::string> m_ladders;
 
@@ -178,26 +183,54 @@ private:
         return {};
     }
 
-    Result<void> takeSittings(Id there, Id here)
+    Result<void> takeSittings(Id person, Id here)
     {
-        const auto theirs = m_from.sittings(there, allOfThem);
+        const auto theirs = m_from.sittings(person, allOfThem);
         if (!theirs) return fail(theirs.error());
         for (Sitting sitting : *theirs) {
             const auto known = m_into.sittingOfRecording(here, sitting.sha256);
             if (!known) return fail(known.error());
-            if (*known) continue;
-            const auto json = m_from.readingOf(sitting.id);
+            const Id there = std::exchange(sitting.id, 0);
+            if (*known) {
+                m_sittings[there] = (*known)->id;
+                continue;
+            }
+            const auto json = m_from.readingOf(there);
             if (!json) return fail(json.error());
-            sitting.id = 0;
             sitting.person = here;
             if (sitting.planVersion) {
                 const auto version = versionHere(*sitting.planVersion);
                 if (!version) return fail(version.error());
                 sitting.planVersion = *version;
             }
-            if (auto saved = m_into.saveSitting(sitting, json->value_or("{}")); !saved)
-                return fail(saved.error());
+            const auto saved = m_into.saveSitting(sitting, json->value_or("{}"));
+            if (!saved) return fail(saved.error());
+            m_sittings[there] = *saved;
             ++m_merged.sittings;
+        }
+        return {};
+    }
+
+    Result<void> takeHanded()
+    {
+        const auto theirs = m_from.handedIn();
+        if (!theirs) return fail(theirs.error());
+        const auto ours = m_into.handedIn();
+        if (!ours) return fail(ours.error());
+        for (Handed handed : *theirs) {
+            const bool isHere = std::any_of(ours->begin(), ours->end(), [&](const Handed& our) {
+                return our.file == handed.file;
+            });
+            if (isHere) continue;
+            handed.id = 0;
+            if (handed.person) handed.person = m_here[*handed.person];
+            if (handed.sitting) handed.sitting = m_sittings[*handed.sitting];
+            if (handed.planVersion) {
+                const auto version = versionHere(*handed.planVersion);
+                if (!version) return fail(version.error());
+                handed.planVersion = *version;
+            }
+            if (auto saved = m_into.saveHanded(handed); !saved) return fail(saved.error());
         }
         return {};
     }

@@ -6,6 +6,7 @@
 #include "core/journal/recordings.hpp"
 #include "core/plan/presets.hpp"
 #include "tests/support/journal_in.hpp"
+#include "tests/support/no_room.hpp"
 #include "tests/support/sounds.hpp"
 #include "tests/support/temporary_folder.hpp"
 
@@ -270,6 +271,27 @@ TEST_CASE("Recordings stay where they are, or are copied into the journal, each 
     CHECK(std::filesystem::is_empty(folder / "data/recordings/d4"));
     REQUIRE(copyRecordings(journal, false).has_value());
     CHECK(keptRecording(journal, phone, "a1b2") == phone.string());
+}
+
+TEST_CASE("A disk that is full while a recording is copied leaves no half of it")
+{
+    const TemporaryFolder folder;
+    Journal journal = journalIn(folder / "data");
+    REQUIRE(copyRecordings(journal, true).has_value());
+    const auto phone = folder / "Monday.m4a";
+    writeText(phone, std::string(1 << 20, 's'));
+    {
+        const NoRoom beyond(300'000);
+        const auto copy = keptRecording(journal, phone, "a1b2");
+        REQUIRE_FALSE(copy.has_value());
+        CHECK(copy.error().code == ErrorCode::CannotWrite);
+        CHECK(copy.error().message().find("make room") != std::string::npos);
+    }
+    CHECK(std::filesystem::is_empty(folder / "data/recordings/a1b2"));
+    CHECK(std::filesystem::file_size(phone) == 1 << 20);
+    const auto copy = keptRecording(journal, phone, "a1b2");
+    REQUIRE(copy.has_value());
+    CHECK(std::filesystem::file_size(*copy) == 1 << 20);
 }
 
 TEST_CASE("A person is found by a word of the name; nobody and several are told with who there is")

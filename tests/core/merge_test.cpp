@@ -68,9 +68,19 @@ private:
             sitting.humS = upTo(20);
             sitting.words = {upTo(10),  upTo(10), "lighter",
                              {"dizzy"}, "a note", upTo(1) ? "" : "why"};
-            REQUIRE(
-                m_journal.saveSitting(sitting, "{\"a\": " + std::to_string(s) + "}").has_value());
+            const auto saved = m_journal.saveSitting(sitting, "{\"a\": " + std::to_string(s) + "}");
+            REQUIRE(saved.has_value());
+            Handed handed{0, "/phone/" + sitting.sha256 + ".m4a", id, version, {}, "", {}};
+            if (upTo(1)) {
+                handed.state = Handed::State::Kept;
+                handed.sitting = *saved;
+            }
+            REQUIRE(m_journal.saveHanded(handed).has_value());
         }
+        REQUIRE(m_journal
+                    .saveHanded({0, "/phone/broken " + name, std::nullopt, std::nullopt,
+                                 Handed::State::Failed, "it is no recording", std::nullopt})
+                    .has_value());
     }
 };
 
@@ -110,6 +120,13 @@ std::string told(const Journal& journal)
             out << s.sha256 << s.startedAt << *s.accuracy << *s.humS << s.words.feel
                 << *s.words.feelBefore << s.words.leftOut << s.words.note << planOf(s.planVersion)
                 << **journal.readingOf(s.id) << '\n';
+    }
+    const auto handedIn = journal.handedIn();
+    for (const Handed& h : *handedIn) {
+        out << h.file << static_cast<int>(h.state) << h.words << planOf(h.planVersion)
+            << (h.person ? (*journal.person(*h.person))->name : "nobody's");
+        if (h.sitting) out << (*journal.sitting(*h.sitting))->sha256;
+        out << '\n';
     }
     return out.str();
 }
