@@ -2,6 +2,7 @@
 #include "core/plan/plan_figures.hpp"
 
 #include <algorithm>
+#include <cmath>
 
 namespace layakari {
 
@@ -29,11 +30,26 @@ double restSeconds(const Rest& rest)
 
 } // namespace
 
-double strokesSeconds(const Strokes& strokes)
+namespace {
+
+double ratePerMin(const Strokes& strokes)
 {
-    const double rate = strokes.ratePerMin.value_or(
-        strokes.style == StrokeStyle::Kapalabhati ? usual::kapalabhatiRate : usual::bhastrikaRate);
-    return strokes.strokes * 60 / rate;
+    return strokes.ratePerMin.value_or(strokes.style == StrokeStyle::Kapalabhati
+                                           ? usual::kapalabhatiRate
+                                           : usual::bhastrikaRate);
+}
+
+} // namespace
+
+double strokesSeconds(const Strokes& strokes) { return strokes.strokes * 60 / ratePerMin(strokes); }
+
+double strokeIntervalS(const Strokes& strokes, int stroke)
+{
+    const double progress = static_cast<double>(stroke) / strokes.strokes;
+    double pace = 1;
+    if (strokes.pace == Pace::Rising) pace = 0.7 + 0.6 * progress;
+    if (strokes.pace == Pace::RiseFall) pace = 0.7 + 1.2 * (0.5 - std::fabs(progress - 0.5));
+    return 60 / ratePerMin(strokes) / pace;
 }
 
 int breathsIn(const std::vector<Phase>& phases)

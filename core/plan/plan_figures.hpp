@@ -37,6 +37,10 @@ PlanFigures planFigures(const Plan& plan, std::optional<double> ownCountS = std:
 /// Seconds that one run of strokes takes at its rate, or at the usual one.
 double strokesSeconds(const Strokes& strokes);
 
+/// Seconds from one stroke of a run to the next, by its rate and the way its pace goes: from 0.7
+/// to 1.3 of the rate where it rises, to 1.3 in the middle and back where it rises and falls.
+double strokeIntervalS(const Strokes& strokes, int stroke);
+
 /// Breaths that a cycle has: the exhales in it, at least one.
 int breathsIn(const std::vector<Phase>& phases);
 

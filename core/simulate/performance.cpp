@@ -1,261 +1,99 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/simulate/performance.hpp"
 
-#include "core/plan/pitch.hpp"
-#include "core/simulate/random.hpp"
+#include "core/simulate/breather.hpp"
 
 #include <algorithm>
 #include <cmath>
 
 namespace layakari {
 
-namespace {
+double secondsFor(const Phase& phase, double countS, int cycle, const Temperament& who,
+                  Random& random)
+{
+    double counts = phase.counts.middle();
+    if (phase.counts.isRange()) counts = random.uniform(phase.counts.min, phase.counts.max);
+    if (phase.counts.open)
+        counts = isHold(phase.kind) ? random.uniform(12, 30) : random.uniform(7, 12);
+    double seconds = counts * countS * std::exp(who.phaseJitter * random.normal());
+    if (isHold(phase.kind)) seconds *= 1 - who.holdShrink;
+    if (phase.kind == PhaseKind::Exhale)
+        seconds *= std::max(0.5, 1 - who.exhaleShrinkPerCycle * cycle);
+    return std::max(seconds, 0.3);
+}
 
-// Natural breathing at rest runs 5 to 6 s a side in trained and 1.5 to 3 s in most people.
-constexpr double naturalInhaleS = 2.0;
-constexpr double naturalExhaleS = 2.6;
-constexpr double naturalPauseS = 0.5;
+namespace {
 
 class Performer {
 public:
     Performer(const Plan& plan, const Temperament& temperament, std::uint64_t seed)
-        : m_plan(plan), m_who(temperament), m_random(seed, 1)
+        : m_plan(plan), m_who(temperament), m_body(plan, temperament, seed)
     {
-        m_result.truth.plan = plan;
     }
 
     Performance run()
     {
-        silence(m_random.uniform(0.6, 2.0));
-        naturalBreaths(m_who.settleBreaths, Role::Outside);
+        Random& random = m_body.random();
+        m_body.silence(random.uniform(0.6, 2.0));
+        m_body.naturalBreaths(m_who.settleBreaths, Role::Outside);
         const std::vector<PlannedStep> steps = unfold(m_plan);
         const PlannedStep* lastCycle = nullptr;
         for (const PlannedStep& step : steps) {
             carryOut(step);
             if (step.cycle()) lastCycle = &step;
         }
-        if (m_who.extraCycle && lastCycle) {
-            doCycle(*lastCycle->cycle(), false);
-        }
-        if (m_lastWas != Gesture::Kind::Silence) silence(m_random.uniform(0.3, 1.0));
-        naturalBreaths(m_who.afterBreaths, Role::Outside);
+        if (m_who.extraCycle && lastCycle) doCycle(*lastCycle->cycle(), false);
+        if (!m_body.isSilent()) m_body.silence(random.uniform(0.3, 1.0));
+        m_body.naturalBreaths(m_who.afterBreaths, Role::Outside);
+        Performance& result = m_body.performance();
         // The pause after the last breath has no end that could be heard.
-        if (m_who.afterBreaths > 0) m_result.truth.phases.pop_back();
-        silence(m_random.uniform(0.8, 2.0));
-        m_result.durationS = m_now;
-        return std::move(m_result);
+        if (m_who.afterBreaths > 0) result.truth.phases.pop_back();
+        m_body.silence(random.uniform(0.8, 2.0));
+        result.durationS = m_body.now();
+        return std::move(result);
     }
 
 private:
     const Plan& m_plan;
     const Temperament& m_who;
-    Random m_random;
-    Performance m_result;
-    double m_now = 0;
+    Breather m_body;
     int m_cycle = 0;
-    int m_run = 0;
     int m_cycleIndex = 0;
-    bool m_lungsFull = false;
-    Gesture::Kind m_lastWas = Gesture::Kind::Silence;
-
-    void gesture(Gesture::Kind kind, double seconds, double levelDb, bool outward = true,
-                 double pitchHz = 0)
-    {
-        m_result.gestures.push_back({kind, m_now, m_now + seconds, levelDb, outward, pitchHz});
-        m_now += seconds;
-        m_lastWas = kind;
-    }
-    void silence(double seconds) { gesture(Gesture::Kind::Silence, seconds, 0); }
-
-    void truth(std::string kind, PhaseSound sound, double start, Role role,
-               std::optional<int> cycle)
-    {
-        m_result.truth.phases.push_back({std::move(kind), sound, start, m_now, role, cycle});
-    }
 
     void carryOut(const PlannedStep& step)
     {
         if (const Cycles* cycle = step.cycle()) {
             const int index = m_cycle++;
-            if (m_random.chance(m_who.leaveOutCycle)) return;
+            if (m_body.random().chance(m_who.leaveOutCycle)) return;
             m_cycleIndex = index;
             doCycle(*cycle, true);
         } else if (const auto* strokes = std::get_if<const Strokes*>(&step.content)) {
-            doStrokes(**strokes);
+            m_body.strokes(**strokes);
         } else {
-            doRest(*std::get<const Rest*>(step.content));
+            m_body.rest(*std::get<const Rest*>(step.content));
         }
     }
 
     double countLength() const
     {
         const double base = m_plan.countLengthS.value_or(m_who.ownCountS);
-        return base * std::max(0.3, 1 + m_who.driftPerMinute * m_now / 60);
-    }
-
-    double secondsFor(const Phase& phase, double count, int cycle)
-    {
-        double counts = phase.counts.middle();
-        if (phase.counts.isRange()) counts = m_random.uniform(phase.counts.min, phase.counts.max);
-        if (phase.counts.open)
-            counts = isHold(phase.kind) ? m_random.uniform(12, 30) : m_random.uniform(7, 12);
-        double seconds = counts * count * std::exp(m_who.phaseJitter * m_random.normal());
-        if (isHold(phase.kind)) seconds *= 1 - m_who.holdShrink;
-        if (phase.kind == PhaseKind::Exhale)
-            seconds *= std::max(0.5, 1 - m_who.exhaleShrinkPerCycle * cycle);
-        return std::max(seconds, 0.3);
+        return base * std::max(0.3, 1 + m_who.driftPerMinute * m_body.now() / 60);
     }
 
     void doCycle(const Cycles& cycle, bool planned)
     {
+        Random& random = m_body.random();
         const std::optional<int> index = planned ? std::optional<int>(m_cycleIndex) : std::nullopt;
-        const double count = countLength() * std::exp(m_who.cycleJitter * m_random.normal());
-        const bool breaksOff = m_random.chance(m_who.breakOffCycle);
+        const double count = countLength() * std::exp(m_who.cycleJitter * random.normal());
+        const bool breaksOff = random.chance(m_who.breakOffCycle);
         const double longest = static_cast<double>(cycle.phases.size());
         for (std::size_t i = 0; i < cycle.phases.size(); ++i) {
             if (breaksOff && static_cast<double>(i) >= longest / 2) {
-                naturalBreaths(1, Role::Rest);
+                m_body.naturalBreaths(1, Role::Rest);
                 return;
             }
-            doPhase(cycle.phases[i], secondsFor(cycle.phases[i], count, index.value_or(0)), index);
-        }
-    }
-
-    void doPhase(const Phase& phase, double seconds, std::optional<int> cycle)
-    {
-        if (isHold(phase.kind)) return hold(phase, seconds, cycle);
-        const bool outward = phase.kind == PhaseKind::Exhale;
-        makeReadyFor(outward, m_cycle > 1 ? Role::Rest : Role::Outside);
-        m_lungsFull = !outward;
-        const double start = m_now;
-        if (phase.sound == PhaseSound::Hum && outward) {
-            const double hz = pitchFor(phase);
-            hum(seconds, hz);
-        } else if (phase.sound == PhaseSound::Ujjayi) {
-            gesture(Gesture::Kind::Ujjayi, seconds, 3, outward);
-        } else {
-            gesture(outward ? Gesture::Kind::Exhale : Gesture::Kind::Inhale, seconds,
-                    m_random.normal());
-        }
-        truth(toWord(phase.kind), phase.sound, start, Role::Practice, cycle);
-    }
-
-    void hum(double seconds, double hz)
-    {
-        constexpr double longEnoughToBreak = 3;
-        const bool breaks =
-            m_who.humBreak > 0 && seconds > longEnoughToBreak && m_random.chance(m_who.humBreak);
-        m_result.truth.hums.push_back({m_now, m_now + seconds, hz, breaks ? 1 : 0});
-        if (breaks) {
-            const double before = seconds * m_random.uniform(0.35, 0.65);
-            const double gap = m_random.uniform(0.12, 0.35);
-            gesture(Gesture::Kind::Hum, before, 8, true, hz);
-            silence(gap);
-            seconds -= before + gap;
-        }
-        gesture(Gesture::Kind::Hum, seconds, 8, true, hz);
-    }
-
-    // Nobody exhales twice: what is missing in between is done first, as a natural breath.
-    void makeReadyFor(bool exhale, Role role)
-    {
-        if (exhale == m_lungsFull) return;
-        naturalSide(!exhale, 1, role);
-    }
-
-    void naturalSide(bool outward, double scale, Role role)
-    {
-        const double start = m_now;
-        gesture(outward ? Gesture::Kind::Exhale : Gesture::Kind::Inhale,
-                (outward ? naturalExhaleS : naturalInhaleS) * scale, m_who.restLevelDb);
-        truth(outward ? "exhale" : "inhale", PhaseSound::Plain, start, role, std::nullopt);
-        m_lungsFull = !outward;
-    }
-
-    void hold(const Phase& phase, double seconds, std::optional<int> cycle)
-    {
-        const double start = m_now;
-        if (seconds > 4 && m_random.chance(m_who.stolenBreath)) {
-            silence(seconds * m_random.uniform(0.4, 0.7));
-            truth(toWord(phase.kind), PhaseSound::Plain, start, Role::Practice, cycle);
-            const double sip = m_now;
-            const bool inward = phase.kind == PhaseKind::HoldFull;
-            gesture(inward ? Gesture::Kind::Inhale : Gesture::Kind::Exhale, 0.6, -2);
-            truth(inward ? "inhale" : "exhale", PhaseSound::Plain, sip, Role::Practice, cycle);
-            const double rest = m_now;
-            silence(seconds - (m_now - start));
-            truth(toWord(phase.kind), PhaseSound::Plain, rest, Role::Practice, cycle);
-            return;
-        }
-        silence(seconds);
-        truth(toWord(phase.kind), PhaseSound::Plain, start, Role::Practice, cycle);
-    }
-
-    double pitchFor(const Phase& phase)
-    {
-        double hz = m_who.humHz;
-        if (phase.pitch) {
-            if (const auto* number = std::get_if<double>(&*phase.pitch)) {
-                hz = *number;
-            } else {
-                const auto& name = std::get<std::string>(*phase.pitch);
-                if (const auto ratio = swaraRatio(name))
-                    hz = m_plan.saHz.value_or(m_who.humHz) * *ratio;
-                if (const auto note = noteHz(name)) hz = *note;
-            }
-        }
-        return hz * std::exp2(m_who.humSteadinessCents * m_random.normal() / 1200);
-    }
-
-    void doStrokes(const Strokes& strokes)
-    {
-        const double start = m_now;
-        const bool bellows = strokes.style == StrokeStyle::Bhastrika;
-        const double rate = strokes.ratePerMin.value_or(bellows ? 30 : 60);
-        for (int i = 0; i < strokes.strokes; ++i) {
-            const double progress = static_cast<double>(i) / strokes.strokes;
-            double pace = 1;
-            if (strokes.pace == Pace::Rising) pace = 0.7 + 0.6 * progress;
-            if (strokes.pace == Pace::RiseFall)
-                pace = 0.7 + 1.2 * (0.5 - std::fabs(progress - 0.5));
-            const double interval =
-                60 / rate / pace * std::exp(m_who.phaseJitter * m_random.normal());
-            const double levelDb = 6 - 3 * progress + m_random.normal();
-            if (bellows) gesture(Gesture::Kind::Stroke, interval * 0.48, levelDb - 2, false);
-            m_result.truth.strokes.push_back({m_run, m_now + 0.01});
-            const double burst = bellows ? interval * 0.52 : std::min(0.25, interval * 0.45);
-            gesture(Gesture::Kind::Stroke, burst, levelDb, true);
-            if (!bellows)
-                gesture(Gesture::Kind::Stroke, interval - burst, levelDb + m_who.passiveInhaleDb,
-                        false);
-            if (m_who.strokePause > 0 && i + 1 < strokes.strokes &&
-                m_random.chance(m_who.strokePause))
-                silence(m_random.uniform(1, 2));
-        }
-        truth("strokes", PhaseSound::Plain, start, Role::Practice, std::nullopt);
-        m_lungsFull =
-            true; // the last active stroke is followed by a breath in before the next exhale
-        ++m_run;
-    }
-
-    void doRest(const Rest& rest)
-    {
-        if (rest.breaths) return naturalBreaths(*rest.breaths, Role::Rest);
-        const double end = m_now + rest.seconds.value_or(15);
-        const bool stillness = m_lastWas == Gesture::Kind::Hum;
-        if (stillness) return silence(end - m_now);
-        while (m_now < end) naturalBreaths(1, Role::Rest);
-    }
-
-    void naturalBreaths(int count, Role role)
-    {
-        for (int i = 0; i < count; ++i) {
-            const double scale = std::exp(0.12 * m_random.normal());
-            if (!m_lungsFull) naturalSide(false, scale, role);
-            naturalSide(true, scale, role);
-            const double start = m_now;
-            silence(naturalPauseS * std::exp(0.3 * m_random.normal()));
-            truth("hold_empty", PhaseSound::Plain, start, role, std::nullopt);
+            const Phase& phase = cycle.phases[i];
+            m_body.phase(phase, secondsFor(phase, count, index.value_or(0), m_who, random), index);
         }
     }
 };

@@ -28,6 +28,13 @@ struct Performance {
     double durationS = 0;
 };
 
+class Random;
+
+/// How long a person of this temperament takes over a phase at a count of `countS`; `cycle` is how
+/// many came before.
+double secondsFor(const Phase& phase, double countS, int cycle, const Temperament& temperament,
+                  Random& random);
+
 Performance perform(const Plan& plan, const Temperament& temperament, std::uint64_t seed);
 
 } // namespace layakari

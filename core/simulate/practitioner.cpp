@@ -12,20 +12,11 @@
 
 namespace layakari {
 
-namespace {
-
-float gainOf(double db) { return static_cast<float>(std::pow(10, db / 20)); }
-
-} // namespace
-
 struct Practitioner::Chain {
     Temperament who;
     Performance performance;
     BreathPlayer breath;
-    Reverb reverb;
-    RoomNoise noise;
-    Disturbances disturbances;
-    AutomaticGain automaticGain;
+    Placed microphone;
     long sample = 0;
     long samples = 0;
 
@@ -33,25 +24,16 @@ struct Practitioner::Chain {
         : who(temperament),
           performance(perform(plan, who, seed)),
           breath(performance.gestures, who, seed),
-          reverb(who.reverbSeconds, who.sampleRateHz),
-          noise(who, seed),
-          disturbances(who, seed),
-          automaticGain(who.breathLevelDb, who.sampleRateHz),
+          microphone(who, seed),
           samples(static_cast<long>(performance.durationS * who.sampleRateHz))
     {
     }
 
     float next()
     {
-        const float dry = breath.next();
-        const auto wet = static_cast<float>(who.reverbLevel) * reverb.next(dry);
-        const bool stepped = sample * 2 > samples;
-        const float noiseGain = gainOf(-who.breathToNoiseDb + (stepped ? who.noiseStepDb : 0));
-        float x = dry + wet + noiseGain * noise.next() + 0.3f * disturbances.next();
-        x *= gainOf(who.breathLevelDb);
-        if (who.automaticGain) x = automaticGain.next(x);
+        if (sample * 2 > samples) microphone.stepRoom();
         ++sample;
-        return std::clamp(x + static_cast<float>(who.dcOffset), -1.0f, 1.0f);
+        return microphone.next(breath.next());
     }
 };
 

@@ -1,10 +1,17 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/simulate/room.hpp"
 
+#include <algorithm>
 #include <cmath>
 #include <numbers>
 
 namespace layakari {
+
+namespace {
+
+float gainOf(double db) { return static_cast<float>(std::pow(10, db / 20)); }
+
+} // namespace
 
 Reverb::Reverb(double decaySeconds, double rateHz)
 {
@@ -120,6 +127,29 @@ float AutomaticGain::next(float x)
     const float slow = wanted < m_gain ? keep(0.05) : keep(3.0);
     m_gain = slow * m_gain + (1 - slow) * wanted;
     return x * m_gain;
+}
+
+Placed::Placed(const Temperament& who, std::uint64_t seed)
+    : m_reverb(who.reverbSeconds, who.sampleRateHz),
+      m_noise(who, seed),
+      m_disturbances(who, seed),
+      m_automaticGain(who.breathLevelDb, who.sampleRateHz),
+      m_reverbLevel(static_cast<float>(who.reverbLevel)),
+      m_roomGain(gainOf(-who.breathToNoiseDb)),
+      m_steppedGain(gainOf(-who.breathToNoiseDb + who.noiseStepDb)),
+      m_level(gainOf(who.breathLevelDb)),
+      m_offset(static_cast<float>(who.dcOffset)),
+      m_hasAutomaticGain(who.automaticGain)
+{
+}
+
+float Placed::next(float dry)
+{
+    const float wet = m_reverbLevel * m_reverb.next(dry);
+    float x = dry + wet + m_roomGain * m_noise.next() + 0.3f * m_disturbances.next();
+    x *= m_level;
+    if (m_hasAutomaticGain) x = m_automaticGain.next(x);
+    return std::clamp(x + m_offset, -1.0f, 1.0f);
 }
 
 } // namespace layakari

@@ -75,4 +75,26 @@ private:
     float m_gain = 1;
 };
 
+/// All that lies between the breath and its recording: the room, its sounds, the recorder.
+class Placed {
+public:
+    Placed(const Temperament& temperament, std::uint64_t seed);
+    /// What the microphone gives while the breath sounds like `dry`.
+    float next(float dry);
+    /// From now on the room is as loud as after the temperament's `noiseStepDb`.
+    void stepRoom() { m_roomGain = m_steppedGain; }
+
+private:
+    Reverb m_reverb;
+    RoomNoise m_noise;
+    Disturbances m_disturbances;
+    AutomaticGain m_automaticGain;
+    float m_reverbLevel;
+    float m_roomGain;
+    float m_steppedGain;
+    float m_level;
+    float m_offset;
+    bool m_hasAutomaticGain;
+};
+
 } // namespace layakari
