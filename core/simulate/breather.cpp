@@ -27,7 +27,10 @@ Breather::Breather(const Plan& plan, const Temperament& temperament, std::uint64
 void Breather::gesture(Gesture::Kind kind, double seconds, double levelDb, bool outward,
                        double pitchHz)
 {
-    m_performance.gestures.push_back({kind, m_now, m_now + seconds, levelDb, outward, pitchHz});
+    if (kind == Gesture::Kind::Silence && isSilent() && !m_performance.gestures.empty())
+        m_performance.gestures.back().endS += seconds;
+    else
+        m_performance.gestures.push_back({kind, m_now, m_now + seconds, levelDb, outward, pitchHz});
     m_now += seconds;
     m_lastWas = kind;
 }
@@ -117,8 +120,7 @@ double Breather::pitchFor(const Phase& phase)
             hz = *number;
         } else {
             const auto& name = std::get<std::string>(*phase.pitch);
-            if (const auto ratio = swaraRatio(name))
-                hz = m_saHz.value_or(m_who.humHz) * *ratio;
+            if (const auto ratio = swaraRatio(name)) hz = m_saHz.value_or(m_who.humHz) * *ratio;
             if (const auto note = noteHz(name)) hz = *note;
         }
     }
@@ -141,13 +143,11 @@ void Breather::strokes(const Strokes& strokes)
         if (!bellows)
             gesture(Gesture::Kind::Stroke, interval - burst, levelDb + m_who.passiveInhaleDb,
                     false);
-        if (m_who.strokePause > 0 && i + 1 < strokes.strokes &&
-            m_random.chance(m_who.strokePause))
+        if (m_who.strokePause > 0 && i + 1 < strokes.strokes && m_random.chance(m_who.strokePause))
             silence(m_random.uniform(1, 2));
     }
     truth("strokes", PhaseSound::Plain, start, Role::Practice, std::nullopt);
-    m_lungsFull =
-        true; // the last active stroke is followed by a breath in before the next exhale
+    m_lungsFull = true; // the last active stroke is followed by a breath in before the next exhale
     ++m_run;
 }
 

@@ -16,9 +16,9 @@ namespace {
 const fs::path root = LAYAKARI_SOURCE;
 
 // In the order in which sound flows; a room includes from itself and from those before it.
-const std::vector<std::string> rooms{"base",   "audio",   "features", "plan",    "listen",
-                                     "align",  "measure", "reading",  "journal", "progress",
-                                     "intake", "report",  "simulate"};
+const std::vector<std::string> rooms{"base",    "audio",    "features", "plan",    "cue",
+                                     "listen",  "align",    "measure",  "reading", "practise",
+                                     "journal", "progress", "intake",   "report",  "simulate"};
 
 std::size_t placeOf(const std::string& room)
 {

@@ -1,0 +1,225 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/cue/leader.hpp"
+
+#include "core/plan/plan_figures.hpp"
+
+#include <algorithm>
+#include <cmath>
+#include <utility>
+
+namespace layakari {
+
+namespace {
+
+// A sound that lasts so long is a breath and no knock; a quiet, the end of one and no flutter.
+// Together with the fifth of a second after which the live ear knows, half a second: people wait
+// for a cue about as long.
+constexpr double leastBreathS = 0.3;
+constexpr double leastQuietS = 0.2;
+// As `LiveReading::Now::goesOnFrom`: how far a look may move the beginning of the same sound.
+constexpr double sameSoundS = 0.3;
+// A breath that begins so long before its cue was meant for it, unless it is the one before.
+constexpr double mostEarlyS = 1.5;
+// Nobody whose ears are closed can press a key: a phase that should have ended with a breath that
+// is not heard ends after three times its length, and not before twenty seconds.
+constexpr double unheardLengths = 3;
+constexpr double unheardS = 20;
+// Natural breaths that are not heard: by the clock, at the pace of somebody at rest.
+constexpr double unheardBreathS = usual::restBreathS;
+
+} // namespace
+
+Leader::Leader(std::vector<CueStep> steps, const HowToLead& how)
+    : m_steps(std::move(steps)), m_how(how)
+{
+    if (m_steps.empty())
+        m_moment.over = true;
+    else
+        begin(0, 0);
+}
+
+double Leader::lengthS(const CueStep& step) const
+{
+    return step.kind == CueStep::Kind::Phase ? step.counts * m_moment.countS : step.seconds;
+}
+
+bool Leader::followsBreath() const
+{
+    return step().kind == CueStep::Kind::Phase &&
+           (m_how.lead == Lead::Following || step().endsByBreath);
+}
+
+std::optional<double> Leader::endByClock() const
+{
+    const CueStep& step = this->step();
+    if (step.kind == CueStep::Kind::Rest && step.breaths > 0)
+        return m_moment.beganS + step.breaths * unheardBreathS;
+    if (!followsBreath()) return m_moment.beganS + lengthS(step);
+    if (step.counts > 0 && step.endsByBreath)
+        return m_moment.beganS + std::max(unheardS, unheardLengths * lengthS(step));
+    return std::nullopt;
+}
+
+void Leader::begin(std::size_t index, double atS)
+{
+    // Half of the phase before at most: else it is that phase's breath, still sounding.
+    m_mostEarlyS = std::min(mostEarlyS, 0.5 * (atS - m_moment.beganS));
+    m_moment = {};
+    m_moment.step = index;
+    m_moment.beganS = atS;
+    const bool isPractice =
+        step().kind == CueStep::Kind::Phase || step().kind == CueStep::Kind::Strokes;
+    if (isPractice && m_practiceBeganS < 0) m_practiceBeganS = atS;
+    const double minutes = m_practiceBeganS < 0 ? 0 : (atS - m_practiceBeganS) / 60;
+    m_moment.countS = m_how.countS * std::max(0.2, 1 + m_how.slowerPerMinute * minutes);
+    m_toldCounts = step().kind == CueStep::Kind::Strokes ? -1 : 0;
+    m_hasBegun = false;
+    m_soundsInRest = 0;
+    m_events.push_back({CueEvent::Kind::Step, atS, index, 0});
+}
+
+void Leader::end(double atS)
+{
+    if (m_moment.step + 1 < m_steps.size()) return begin(m_moment.step + 1, atS);
+    m_moment.over = true;
+    m_events.push_back({CueEvent::Kind::End, atS, m_moment.step, 0});
+}
+
+void Leader::advance(double untilS)
+{
+    while (!m_moment.paused && !m_moment.over) {
+        const std::optional<double> end = endByClock();
+        if (!end || *end > untilS) break;
+        tellCounts(*end);
+        this->end(*end);
+    }
+    m_nowS = untilS;
+    if (m_moment.paused || m_moment.over) return;
+    hearPhase(untilS);
+    hearInRest(untilS);
+    if (!m_moment.over) tellCounts(untilS);
+}
+
+// What falls before `untilS`: at the end of a step begins the next, which tells itself.
+void Leader::tellCounts(double untilS)
+{
+    const CueStep& step = this->step();
+    if (step.kind == CueStep::Kind::Strokes) {
+        double atS = m_moment.beganS;
+        for (int s = 0; s < step.strokes.strokes && atS < untilS; ++s) {
+            if (s > m_toldCounts) {
+                m_toldCounts = s;
+                m_events.push_back({CueEvent::Kind::Count, atS, m_moment.step, s});
+            }
+            atS += strokeIntervalS(step.strokes, s);
+        }
+        return;
+    }
+    if (step.kind != CueStep::Kind::Phase ||
+        (followsBreath() && !m_hasBegun && !isHold(step.phase.kind)))
+        return;
+    for (;;) {
+        const double atS = m_moment.beganS + (m_toldCounts + 1) * m_moment.countS;
+        if (atS >= untilS - 1e-9) return;
+        ++m_toldCounts;
+        m_events.push_back({CueEvent::Kind::Count, atS, m_moment.step, m_toldCounts});
+    }
+}
+
+void Leader::hear(const BreathHeard& heard)
+{
+    const bool isNew = heard.sounds != m_heard.sounds || heard.sinceS > m_heard.sinceS + sameSoundS;
+    if (!isNew) return;
+    m_heard = heard;
+    m_isCounted = false;
+}
+
+// A phase that ends with the person's breath.
+void Leader::hearPhase(double nowS)
+{
+    if (m_moment.over || !followsBreath()) return;
+    const double lasted = nowS - m_heard.sinceS;
+    const bool isBreath = m_heard.sounds && lasted >= leastBreathS;
+    if (isHold(step().phase.kind)) {
+        if (!isBreath) return;
+        end(std::max(m_heard.sinceS, m_moment.beganS));
+        return hearPhase(nowS); // the sound that ended the hold is the next breath
+    }
+    if (!m_hasBegun) {
+        const double earliest = m_moment.beganS - m_mostEarlyS;
+        if (!isBreath || m_heard.sinceS < earliest) return;
+        m_hasBegun = true;
+        m_breathSinceS = m_heard.sinceS;
+        m_moment.beganS = m_heard.sinceS;
+        return;
+    }
+    const bool turned = isBreath && m_heard.sinceS > m_breathSinceS + sameSoundS;
+    if (turned || (!m_heard.sounds && lasted >= leastQuietS)) {
+        tellCounts(m_heard.sinceS);
+        end(m_heard.sinceS);
+        if (turned) hearPhase(nowS);
+    }
+}
+
+void Leader::hearInRest(double nowS)
+{
+    if (m_moment.over || step().kind != CueStep::Kind::Rest || step().breaths == 0) return;
+    if (m_heard.sounds && !m_isCounted && m_heard.sinceS > m_moment.beganS &&
+        nowS - m_heard.sinceS >= leastBreathS) {
+        m_isCounted = true;
+        ++m_soundsInRest;
+    }
+    m_moment.breaths = m_soundsInRest / 2;
+    if (m_moment.breaths >= step().breaths && !m_heard.sounds &&
+        nowS - m_heard.sinceS >= leastQuietS)
+        end(nowS);
+}
+
+void Leader::pause()
+{
+    if (!m_moment.over) m_moment.paused = true;
+}
+
+void Leader::resume()
+{
+    if (!m_moment.paused) return;
+    std::size_t from = m_moment.step;
+    if (step().kind == CueStep::Kind::Phase)
+        while (!m_steps[from].beginsCycle) --from;
+    begin(from, m_nowS);
+}
+
+void Leader::skip()
+{
+    if (!m_moment.over && !m_moment.paused) end(m_nowS);
+}
+
+void Leader::stop()
+{
+    if (m_moment.over) return;
+    m_moment.over = true;
+    m_moment.paused = false;
+    m_events.push_back({CueEvent::Kind::End, m_nowS, m_moment.step, 0});
+}
+
+CueMoment Leader::now() const
+{
+    CueMoment moment = m_moment;
+    if (m_steps.empty() || moment.over) return moment;
+    const CueStep& step = this->step();
+    const double passedS = std::max(0.0, m_nowS - moment.beganS);
+    moment.waits = followsBreath() && !isHold(step.phase.kind) && !m_hasBegun;
+    if (step.kind == CueStep::Kind::Strokes)
+        moment.counts = m_toldCounts + 1;
+    else if (step.kind == CueStep::Kind::Phase)
+        moment.counts = moment.waits ? 0 : passedS / moment.countS;
+    const double length = lengthS(step);
+    if (length > 0 && !moment.waits) moment.share = std::min(1.0, passedS / length);
+    if (step.kind != CueStep::Kind::Phase && length > 0)
+        moment.leftS = std::max(0.0, length - passedS);
+    return moment;
+}
+
+std::vector<CueEvent> Leader::takeEvents() { return std::exchange(m_events, {}); }
+
+} // namespace layakari

@@ -1,0 +1,109 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// Leads through a practice on the clock of its samples:
+//
+//     Leader leader(cueSteps(plan, 20, 30), how);
+//     leader.hear(what);             // when something begins to sound, or to be quiet
+//     leader.advance(untilS);        // as the samples come in
+//     for (const CueEvent& e : leader.takeEvents()) ...
+#pragma once
+
+#include "core/cue/cue_steps.hpp"
+
+namespace layakari {
+
+enum class Lead {
+    ByClock,   ///< each phase lasts its counts
+    Following, ///< each phase lasts as long as the breath that is heard; the cue only counts along
+};
+
+struct HowToLead {
+    Lead lead = Lead::ByClock;
+    double countS = 1;
+    /// The count grows by this share of itself in each minute of practice, without a jump within a
+    /// phase.
+    double slowerPerMinute = 0;
+};
+
+/// What sounds at this moment, as the leader needs to know it.
+struct BreathHeard {
+    bool sounds = false;
+    double sinceS = 0; ///< when it began
+};
+
+struct CueEvent {
+    enum class Kind {
+        Step,  ///< another step begins
+        Count, ///< within a phase, the next count; within strokes, the next stroke
+        End,   ///< there is nothing more to do
+    };
+    Kind kind = Kind::Step;
+    double atS = 0;
+    std::size_t step = 0;
+    int count = 0; ///< counts that are over; of strokes, those that are
+};
+
+/// Where the practice is.
+struct CueMoment {
+    std::size_t step = 0;
+    double beganS = 0;
+    double countS = 1;  ///< the length of a count in this step
+    double counts = 0;  ///< that have passed in it; strokes of a run that were led
+    double share = 0;   ///< of its length, 0 to 1; 0 where the length is not known
+    double leftS = 0;   ///< of a step by time
+    int breaths = 0;    ///< heard in a rest
+    bool waits = false; ///< for a breath to begin, or to end
+    bool paused = false;
+    bool over = false;
+};
+
+class Leader {
+public:
+    /// `steps` as `cueSteps` gives them; nothing to do is over at once.
+    Leader(std::vector<CueStep> steps, const HowToLead& how);
+
+    /// Goes on to `untilS`, seconds on the clock of the samples. Steps that end by the clock end
+    /// and begin at their exact times, wherever the blocks of samples end.
+    void advance(double untilS);
+    /// Tells what sounds now. Repeating it is harmless.
+    void hear(const BreathHeard& heard);
+
+    void pause();
+    /// Begins the cycle or the run again in which it was paused.
+    void resume();
+    /// Ends the step that is on: a rest, settling, a hold, a phase that waits.
+    void skip();
+    void stop();
+
+    const std::vector<CueStep>& steps() const { return m_steps; }
+    const CueStep& step() const { return m_steps[m_moment.step]; }
+    CueMoment now() const;
+    /// What happened since they were last taken, in the order of time.
+    std::vector<CueEvent> takeEvents();
+
+private:
+    std::vector<CueStep> m_steps;
+    HowToLead m_how;
+    CueMoment m_moment;
+    double m_nowS = 0;
+    double m_practiceBeganS = -1; ///< the first phase or run
+    std::vector<CueEvent> m_events;
+    int m_toldCounts = 0;
+    BreathHeard m_heard;
+    bool m_hasBegun = false;   ///< the breath of this phase is heard
+    double m_breathSinceS = 0; ///< since when
+    double m_mostEarlyS = 0;   ///< so long before its cue a breath may begin and be meant for it
+    int m_soundsInRest = 0;
+    bool m_isCounted = false; ///< the sound that is heard, among those
+
+    void begin(std::size_t step, double atS);
+    void end(double atS);
+    std::optional<double> endByClock() const;
+    bool followsBreath() const;
+    void tellCounts(double untilS);
+    double lengthS(const CueStep& step) const;
+    void hearPhase(double nowS);
+    void hearInRest(double nowS);
+};
+
+} // namespace layakari

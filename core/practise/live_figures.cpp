@@ -1,0 +1,46 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/practise/live_figures.hpp"
+
+#include <cmath>
+
+namespace layakari {
+
+namespace {
+
+void takeHum(LiveFigures& figures, const std::vector<double>& targets)
+{
+    const double hz = figures.now ? figures.now->pitchHz : 0;
+    if (hz <= 0) return;
+    figures.humHz = hz;
+    for (const double target : targets) {
+        const double cents = 1200 * std::log2(hz / target);
+        if (!figures.humCents || std::fabs(cents) < std::fabs(*figures.humCents))
+            figures.humCents = cents;
+    }
+}
+
+} // namespace
+
+LiveFigures liveFigures(const LiveReading& live, const std::vector<double>& targets)
+{
+    LiveFigures figures;
+    figures.now = live.now();
+    const Reading& soFar = live.soFar();
+    figures.countS = soFar.summary.countLengthS;
+    for (const ReadCycle& cycle : soFar.cycles) {
+        if (!cycle.complete) continue;
+        ++figures.cycles;
+        figures.lately.clear();
+        for (const ReadCycle::Kept& kept : cycle.phases)
+            if (kept.counts) figures.lately.push_back({kept.phase, *kept.counts, kept.target});
+    }
+    if (!soFar.strokeRuns.empty()) {
+        const ReadStrokeRun& run = soFar.strokeRuns.back();
+        figures.strokes = run.count;
+        figures.strokesPerMin = run.ratePerMin;
+    }
+    takeHum(figures, targets);
+    return figures;
+}
+
+} // namespace layakari

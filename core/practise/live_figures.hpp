@@ -1,0 +1,29 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/reading/live_reading.hpp"
+
+namespace layakari {
+
+/// What is known of a practice at this moment, in the few figures that can be taken in while one
+/// breathes.
+struct LiveFigures {
+    std::optional<LiveReading::Now> now;
+    struct Kept {
+        PhaseKind phase = PhaseKind::Inhale;
+        double counts = 0;
+        std::optional<TargetCounts> target;
+    };
+    std::vector<Kept> lately;     ///< of the cycle that was finished last
+    int cycles = 0;               ///< that were kept
+    std::optional<double> countS; ///< as it is kept
+    int strokes = 0;              ///< of the last run
+    std::optional<double> strokesPerMin;
+    std::optional<double> humHz;    ///< while somebody hums
+    std::optional<double> humCents; ///< from the target that is nearest, where there is one
+};
+
+/// Reads them off. `targets`: of the hums that the plan asks for, Hz.
+LiveFigures liveFigures(const LiveReading& live, const std::vector<double>& targets);
+
+} // namespace layakari

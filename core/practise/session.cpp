@@ -1,0 +1,211 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/practise/session.hpp"
+
+#include "core/audio/block_queue.hpp"
+#include "core/audio/rate_changer.hpp"
+#include "core/base/files.hpp"
+#include "core/plan/hum_targets.hpp"
+
+#include <algorithm>
+#include <cmath>
+
+namespace layakari {
+
+namespace {
+
+constexpr double levelS = 0.1;
+// In a hold by the clock: what sounds sooner is the end of the breath before, kept a little long.
+constexpr double breathInHoldS = 0.7;
+// Blocks of a sound card are of any size; the live ear is given some that are worth its thread's
+// while and far shorter than the fifth of a second that it may be late.
+constexpr double listenEveryS = 0.03;
+constexpr double clippedLevel = 0.985; // as `SoundDamage` counts
+
+std::vector<double> targetsOf(const PracticeSetup& setup)
+{
+    std::vector<double> hz;
+    if (setup.plan)
+        for (const HumTarget& target : humTargets(*setup.plan, setup.known.tuning))
+            hz.push_back(target.hz);
+    return hz;
+}
+
+} // namespace
+
+// What the live ear makes of the sound, beside the thread of the microphone or within it.
+struct PracticeSession::Listening {
+    LiveReading live;
+    RateChanger toAnalysisRate;
+    std::vector<double> targets;
+    std::vector<float> waiting;
+    std::size_t enough;
+    mutable std::mutex mutex;
+    LiveFigures figures;
+    std::optional<BlockQueue> queue; // last: its thread uses all of the above
+
+    explicit Listening(const PracticeSetup& setup)
+        : live(setup.plan, setup.known),
+          toAnalysisRate(setup.sampleRateHz, analysisRateHz),
+          targets(targetsOf(setup)),
+          enough(static_cast<std::size_t>(listenEveryS * setup.sampleRateHz))
+    {
+        if (!setup.inStep) queue.emplace([this](std::span<const float> block) { hear(block); });
+    }
+
+    void push(std::span<const float> samples)
+    {
+        waiting.insert(waiting.end(), samples.begin(), samples.end());
+        if (waiting.size() < enough) return;
+        if (queue)
+            queue->push(waiting);
+        else
+            hear(waiting);
+        waiting.clear();
+    }
+
+    void hear(std::span<const float> samples)
+    {
+        live.push(toAnalysisRate.push(samples));
+        LiveFigures told = liveFigures(live, targets);
+        const std::lock_guard lock(mutex);
+        figures = std::move(told);
+    }
+
+    void end()
+    {
+        if (!waiting.empty()) {
+            if (queue)
+                queue->push(waiting);
+            else
+                hear(waiting);
+            waiting.clear();
+        }
+        if (queue) queue->finish();
+    }
+
+    LiveFigures now() const
+    {
+        const std::lock_guard lock(mutex);
+        return figures;
+    }
+};
+
+Result<std::unique_ptr<PracticeSession>> PracticeSession::begin(PracticeSetup setup)
+{
+    auto recorder = Recorder::create(setup.recording, setup.sampleRateHz);
+    if (!recorder) return fail(recorder.error());
+    return std::unique_ptr<PracticeSession>(
+        new PracticeSession(std::move(setup), *std::move(recorder)));
+}
+
+PracticeSession::PracticeSession(PracticeSetup setup, Recorder recorder)
+    : m_setup(std::move(setup)),
+      m_steps(m_setup.plan ? cueSteps(*m_setup.plan, m_setup.settleS, m_setup.stayS)
+                           : std::vector<CueStep>{}),
+      m_recorder(std::move(recorder)),
+      m_leader(m_steps, m_setup.how),
+      m_toneMaker(m_setup.sampleRateHz, m_setup.tones),
+      m_preRollS(static_cast<double>(m_setup.preRoll.size()) / m_setup.sampleRateHz),
+      m_listening(std::make_unique<Listening>(m_setup))
+{
+    m_recorder.push(m_setup.preRoll);
+    takeDamage(m_setup.preRoll);
+    m_listening->push(m_setup.preRoll);
+    m_setup.preRoll = {};
+}
+
+PracticeSession::~PracticeSession() = default;
+
+void PracticeSession::takeDamage(std::span<const float> samples)
+{
+    m_damage.samples += static_cast<std::int64_t>(samples.size());
+    for (const float s : samples) {
+        m_damage.clippedSamples += std::fabs(s) >= clippedLevel;
+        m_damage.notANumber += !std::isfinite(s);
+    }
+}
+
+void PracticeSession::push(std::span<const float> samples, std::span<float> tones)
+{
+    m_recorder.push(samples);
+    m_listening->push(samples);
+    const LiveFigures heard = m_listening->now();
+    const std::lock_guard lock(m_mutex);
+    takeDamage(samples);
+    const double memory = levelS * m_setup.sampleRateHz;
+    for (const float s : samples) m_level += (s * s - m_level) / memory;
+    m_samples += static_cast<std::int64_t>(samples.size());
+    if (heard.now)
+        m_leader.hear(
+            {heard.now->sound != HeardSpan::Kind::Silence, heard.now->sinceS - m_preRollS});
+    m_leader.advance(static_cast<double>(m_samples) / m_setup.sampleRateHz);
+    m_toneMaker.take(m_leader.takeEvents(), m_steps, m_leader.now().countS);
+    m_toneMaker.render(tones);
+}
+
+PracticeNow PracticeSession::now() const
+{
+    PracticeNow now;
+    now.heard = m_listening->now();
+    now.recordingFailure = m_recorder.failure();
+    const std::lock_guard lock(m_mutex);
+    now.cue = m_leader.now();
+    now.untilS = static_cast<double>(m_samples) / m_setup.sampleRateHz;
+    now.levelDb = 10 * std::log10(std::max(m_level, 1e-12));
+    if (now.heard.now) now.heard.now->sinceS -= m_preRollS;
+    if (m_steps.empty() || now.cue.over) return now;
+    const CueStep& step = m_steps[now.cue.step];
+    now.breathInHold = step.kind == CueStep::Kind::Phase && isHold(step.phase.kind) &&
+                       !step.endsByBreath && m_setup.how.lead == Lead::ByClock && now.heard.now &&
+                       now.heard.now->sound != HeardSpan::Kind::Silence &&
+                       now.untilS - now.cue.beganS > breathInHoldS;
+    return now;
+}
+
+void PracticeSession::pause()
+{
+    const std::lock_guard lock(m_mutex);
+    m_leader.pause();
+}
+
+void PracticeSession::resume()
+{
+    const std::lock_guard lock(m_mutex);
+    m_leader.resume();
+}
+
+void PracticeSession::skip()
+{
+    const std::lock_guard lock(m_mutex);
+    m_leader.skip();
+}
+
+void PracticeSession::stop()
+{
+    const std::lock_guard lock(m_mutex);
+    m_leader.stop();
+}
+
+Result<PracticeSession::Ended> PracticeSession::finish(const Progress& progress)
+{
+    m_listening->end();
+    auto written = m_recorder.finish();
+    if (!written) return fail(written.error());
+    RecordingInfo info;
+    info.file = written->string();
+    info.sampleRateHz = m_setup.sampleRateHz;
+    info.channels = 1;
+    info.durationSeconds = m_preRollS + static_cast<double>(m_samples) / m_setup.sampleRateHz;
+    const auto hash = sha256OfFile(*written);
+    if (!hash) return fail(hash.error());
+    info.sha256 = *hash;
+    m_damage.readSeconds = info.durationSeconds;
+    Ended ended;
+    ended.recording = *written;
+    ended.recordingFailure = m_recorder.failure();
+    ended.listened = std::make_shared<const Listened>(
+        m_listening->live.finish(std::move(info), m_damage, progress));
+    return ended;
+}
+
+} // namespace layakari

@@ -1,0 +1,95 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// A practice while it happens: the cue leads, the recorder writes, the live ear listens, all on the
+// clock of the microphone's samples.
+//
+//     auto session = PracticeSession::begin(setup);
+//     (*session)->push(samples, tones);      // from the thread of the microphone, again and again
+//     (*session)->now();                     // from the thread that shows it
+//     auto ended = (*session)->finish();     // the second look, and the file
+#pragma once
+
+#include "core/audio/recorder.hpp"
+#include "core/cue/leader.hpp"
+#include "core/cue/tones.hpp"
+#include "core/practise/live_figures.hpp"
+
+#include <memory>
+#include <mutex>
+
+namespace layakari {
+
+struct PracticeSetup {
+    std::optional<Plan> plan; ///< nothing: free practice, which nothing leads
+    HowToLead how;
+    double settleS = 0;
+    double stayS = 0;
+    ToneVolumes tones;
+    Known known;                     ///< of the person who practises
+    std::filesystem::path recording; ///< where it goes, .flac
+    int sampleRateHz = 48000;
+    std::vector<float> preRoll; ///< what the microphone gave just before
+    /// Listens within `push`, so that fast time is as deterministic as a file; else on a thread of
+    /// its own, and `push` returns at once.
+    bool inStep = false;
+};
+
+/// All that a page shows of a practice.
+struct PracticeNow {
+    CueMoment cue;
+    double untilS = 0;         ///< since it was begun
+    LiveFigures heard;         ///< times since it was begun
+    double levelDb = -120;     ///< of the last tenth of a second, dB re full scale
+    bool breathInHold = false; ///< in a hold by the clock, somebody breathes
+    std::optional<Error> recordingFailure;
+};
+
+class PracticeSession {
+public:
+    /// Errors as `Recorder::create`.
+    static Result<std::unique_ptr<PracticeSession>> begin(PracticeSetup setup);
+    ~PracticeSession();
+    PracticeSession(const PracticeSession&) = delete;
+    PracticeSession& operator=(const PracticeSession&) = delete;
+
+    /// The microphone's next samples; fills as many of the cue's tones.
+    void push(std::span<const float> samples, std::span<float> tones);
+
+    PracticeNow now() const;
+    const std::vector<CueStep>& steps() const { return m_steps; }
+    const PracticeSetup& setup() const { return m_setup; }
+
+    void pause();
+    void resume();
+    void skip();
+    void stop();
+
+    struct Ended {
+        std::filesystem::path recording;
+        std::shared_ptr<const Listened> listened;
+        std::optional<Error> recordingFailure; ///< then the file is shorter than what was heard
+    };
+    /// Ends the recording and listens again to all of it. Nothing can be pushed after. Errors as
+    /// `Recorder::finish`.
+    Result<Ended> finish(const Progress& progress = {});
+
+private:
+    struct Listening;
+    PracticeSession(PracticeSetup setup, Recorder recorder);
+
+    PracticeSetup m_setup;
+    std::vector<CueStep> m_steps;
+    Recorder m_recorder;
+    mutable std::mutex m_mutex; // of what follows, but the listening
+    Leader m_leader;
+    ToneMaker m_toneMaker;
+    double m_preRollS = 0;
+    std::int64_t m_samples = 0; ///< since it was begun
+    double m_level = 0;         ///< mean square of the last tenth of a second
+    SoundDamage m_damage;
+    std::unique_ptr<Listening> m_listening;
+
+    void takeDamage(std::span<const float> samples);
+};
+
+} // namespace layakari

@@ -1,0 +1,331 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// The cue: what it leads through, when, and what is heard of it.
+#include "core/cue/tones.hpp"
+#include "core/plan/plan_figures.hpp"
+#include "core/plan/presets.hpp"
+
+#include <catch2/catch.hpp>
+#include <cmath>
+#include <random>
+
+using namespace layakari;
+
+namespace {
+
+Plan planOf(const char* preset) { return findPreset(preset)->plan; }
+
+// Goes through a practice in blocks of uneven sizes, as sound cards give them.
+std::vector<CueEvent> ledThrough(Leader& leader, double untilS, unsigned seed)
+{
+    std::mt19937 random(seed);
+    std::vector<CueEvent> all;
+    for (double now = 0; now < untilS && !leader.now().over;) {
+        now += 0.002 + 0.02 * static_cast<double>(random() % 1000) / 1000;
+        leader.advance(now);
+        const auto events = leader.takeEvents();
+        all.insert(all.end(), events.begin(), events.end());
+    }
+    return all;
+}
+
+std::vector<CueEvent> stepsIn(const std::vector<CueEvent>& events)
+{
+    std::vector<CueEvent> steps;
+    for (const CueEvent& e : events)
+        if (e.kind == CueEvent::Kind::Step) steps.push_back(e);
+    return steps;
+}
+
+// A breath or a quiet that begins at `sinceS`, told a fifth of a second later as the ear does.
+void tell(Leader& leader, double& now, bool sounds, double sinceS, double lastsS)
+{
+    leader.advance(sinceS + 0.2);
+    leader.hear({sounds, sinceS});
+    for (now = sinceS + 0.2; now < sinceS + lastsS; now += 0.01) leader.advance(now);
+}
+
+} // namespace
+
+TEST_CASE("Every preset is led through from settling to the silence at the end, in its order")
+{
+    for (const Preset& preset : presets()) {
+        INFO(preset.id);
+        const auto steps = cueSteps(preset.plan, 10, 30);
+        REQUIRE(steps.size() >= 3);
+        CHECK(steps.front().kind == CueStep::Kind::Settle);
+        CHECK(steps.back().kind == CueStep::Kind::Stay);
+        int cycles = 0;
+        int strokes = 0;
+        for (const CueStep& step : steps) {
+            cycles += step.beginsCycle;
+            if (step.kind == CueStep::Kind::Strokes) strokes += step.strokes.strokes;
+            if (step.kind == CueStep::Kind::Phase)
+                CHECK(step.cycles == plannedCycleCount(preset.plan));
+        }
+        CHECK(cycles == plannedCycleCount(preset.plan));
+        CHECK(strokes == planFigures(preset.plan).strokes);
+    }
+}
+
+TEST_CASE("By the clock each phase of half an hour begins within five milliseconds of its time")
+{
+    Plan plan = planOf("square-4");
+    std::get<Cycles>(plan.parts.front().content).repeat = 100;
+    constexpr double countS = 1.137; // a length that no block divides
+    Leader leader(cueSteps(plan, 7.3, 0), {Lead::ByClock, countS, 0});
+    const auto steps = stepsIn(ledThrough(leader, 3600, 5));
+    REQUIRE(steps.size() == 401);
+    REQUIRE(steps.back().atS > 1800);
+    for (std::size_t i = 1; i < steps.size(); ++i)
+        REQUIRE(std::fabs(steps[i].atS - (7.3 + 4 * countS * static_cast<double>(i - 1))) < 0.005);
+    CHECK(leader.now().over);
+}
+
+TEST_CASE("The tone of a phase begins at its sample, whatever the blocks")
+{
+    constexpr int rateHz = 48000;
+    Plan plan = planOf("even-4-4");
+    Leader leader(cueSteps(plan, 0, 0), {Lead::ByClock, 1.013, 0});
+    ToneVolumes phasesOnly;
+    phasesOnly.counts = 0;
+    ToneMaker tones(rateHz, phasesOnly);
+    std::mt19937 random(9);
+    std::vector<float> sound;
+    std::vector<double> due;
+    while (sound.size() < 60 * rateHz) {
+        std::vector<float> block(1 + random() % 1500);
+        leader.advance(static_cast<double>(sound.size() + block.size()) / rateHz);
+        const auto events = leader.takeEvents();
+        for (const CueEvent& e : stepsIn(events)) due.push_back(e.atS);
+        tones.take(events, leader.steps(), leader.now().countS);
+        tones.render(block);
+        sound.insert(sound.end(), block.begin(), block.end());
+    }
+    std::vector<double> heard;
+    std::size_t quiet = rateHz;
+    for (std::size_t i = 0; i < sound.size(); ++i) {
+        if (std::fabs(sound[i]) > 1e-5f) {
+            if (quiet > rateHz / 10) heard.push_back(static_cast<double>(i) / rateHz);
+            quiet = 0;
+        } else {
+            ++quiet;
+        }
+    }
+    REQUIRE(heard.size() == due.size());
+    for (std::size_t i = 0; i < due.size(); ++i) CHECK(std::fabs(heard[i] - due[i]) < 0.005);
+}
+
+TEST_CASE("Nothing in the tones clicks: no sample jumps from the one before")
+{
+    constexpr int rateHz = 48000;
+    for (const char* preset : {"square-4", "kapalabhati-3x36", "composite-round"}) {
+        INFO(preset);
+        Leader leader(cueSteps(planOf(preset), 3, 5), {Lead::ByClock, 0.8, 0});
+        ToneMaker tones(rateHz, {1, 1, 1});
+        float before = 0;
+        float steepest = 0;
+        float loudest = 0;
+        for (int i = 1; i < 60 * 100; ++i) {
+            std::vector<float> block(rateHz / 100);
+            leader.advance(i / 100.0);
+            tones.take(leader.takeEvents(), leader.steps(), 0.8);
+            tones.render(block);
+            for (const float s : block) {
+                steepest = std::max(steepest, std::fabs(s - before));
+                loudest = std::max(loudest, std::fabs(s));
+                before = s;
+            }
+        }
+        CHECK(loudest > 0.3f);
+        CHECK(loudest <= 1.0f);
+        // What a full tone of 330 Hz and its octave rises by in a sample.
+        CHECK(steepest < 0.06f);
+    }
+}
+
+TEST_CASE("A tempo that slows grows from phase to phase and never within one")
+{
+    Plan plan = planOf("even-4-4");
+    Leader leader(cueSteps(plan, 5, 0), {Lead::ByClock, 1.0, 0.1});
+    const auto events = ledThrough(leader, 600, 2);
+    const auto steps = stepsIn(events);
+    double before = 0;
+    for (std::size_t i = 1; i + 1 < steps.size(); ++i) {
+        const double length = steps[i + 1].atS - steps[i].atS;
+        CHECK(length >= before);
+        const double minutes = (steps[i].atS - 5) / 60;
+        CHECK(length == Approx(4 * (1 + 0.1 * minutes)).epsilon(1e-9));
+        before = length;
+    }
+}
+
+TEST_CASE("Strokes are led at their pace, one pulse each, and rise and fall with the plan")
+{
+    for (const char* preset : {"kapalabhati-3x36", "bhastrika-rise-fall"}) {
+        INFO(preset);
+        const auto cued = cueSteps(planOf(preset), 0, 0);
+        Leader leader(cued, {Lead::ByClock, 1.0, 0});
+        std::vector<double> pulses;
+        for (const CueEvent& e : ledThrough(leader, 200, 3))
+            if (e.kind == CueEvent::Kind::Count && e.step == 0) pulses.push_back(e.atS);
+        REQUIRE(cued.front().kind == CueStep::Kind::Strokes);
+        const Strokes& strokes = cued.front().strokes;
+        REQUIRE(static_cast<int>(pulses.size()) == strokes.strokes);
+        for (std::size_t i = 0; i + 1 < pulses.size(); ++i)
+            CHECK(pulses[i + 1] - pulses[i] ==
+                  Approx(strokeIntervalS(strokes, static_cast<int>(i))));
+    }
+}
+
+TEST_CASE("Following, a phase lasts as long as its breath, and the cue counts along")
+{
+    Leader leader(cueSteps(planOf("square-4"), 0, 0), {Lead::Following, 1.0, 0});
+    double now = 0;
+    leader.advance(2);
+    CHECK(leader.now().waits);
+    tell(leader, now, true, 3.0, 5.5); // inhales longer than four counts
+    CHECK(leader.now().step == 0);
+    CHECK(leader.now().beganS == Approx(3.0));
+    CHECK(leader.now().counts > 5);
+    tell(leader, now, false, 8.5, 2.0); // holds shorter
+    CHECK(leader.now().step == 1);
+    CHECK(leader.now().beganS == Approx(8.5));
+    tell(leader, now, true, 10.5, 4.0);
+    CHECK(leader.now().step == 2);
+    CHECK(leader.now().beganS == Approx(10.5));
+    tell(leader, now, false, 14.5, 3.0);
+    CHECK(leader.now().step == 3);
+}
+
+TEST_CASE("A knock in a hold is no breath, and breath without a hold goes past it")
+{
+    Leader leader(cueSteps(planOf("square-4"), 0, 0), {Lead::Following, 1.0, 0});
+    double now = 0;
+    tell(leader, now, true, 1.0, 4);
+    tell(leader, now, false, 5.0, 2);
+    REQUIRE(leader.now().step == 1);
+    leader.hear({true, 7.0});
+    leader.advance(7.15);
+    leader.hear({false, 7.2});
+    for (now = 7.2; now < 9; now += 0.01) leader.advance(now);
+    CHECK(leader.now().step == 1);
+    tell(leader, now, true, 9.0, 4); // exhales, and turns into the next inhale at once
+    REQUIRE(leader.now().step == 2);
+    tell(leader, now, true, 13.0, 2);
+    CHECK(leader.steps()[leader.now().step].phase.kind == PhaseKind::Inhale);
+    CHECK(leader.now().beganS == Approx(13.0));
+}
+
+TEST_CASE("With the ears closed no tone is in a hum, and its own end leads on")
+{
+    const auto steps = cueSteps(planOf("humming-3"), 0, 0);
+    Leader leader(steps, {Lead::ByClock, 1.0, 0});
+    std::size_t hum = 0;
+    while (steps[hum].phase.sound != PhaseSound::Hum) ++hum;
+    ToneMaker tones(16000, {1, 1, 1});
+    double now = 0;
+    leader.advance(steps[0].counts + 0.5);
+    REQUIRE(leader.now().step == hum);
+    tones.take(leader.takeEvents(), steps, 1.0);
+    std::vector<float> called(static_cast<std::size_t>(16000 * (steps[0].counts + 0.5)));
+    tones.render(called);
+    const double start = steps[0].counts + 0.6;
+    tell(leader, now, true, start, 14);
+    CHECK(leader.now().step == hum);
+    tones.take(leader.takeEvents(), steps, 1.0);
+    std::vector<float> during(16000 * 14);
+    tones.render(during);
+    CHECK(std::all_of(during.begin(), during.end(), [](float s) { return s == 0; }));
+    tell(leader, now, false, start + 14, 1);
+    CHECK(leader.now().step == hum + 1);
+    // One that is not heard at all does not keep anybody for ever.
+    for (; now < start + 15 + 200; now += 0.05) leader.advance(now);
+    CHECK(leader.now().step > hum + 1);
+}
+
+TEST_CASE("An open-ended hold is ended by the breath or by a key, never by the clock")
+{
+    const auto steps = cueSteps(planOf("open-hold"), 0, 0);
+    std::size_t open = 0;
+    while (!steps[open].phase.counts.open) ++open;
+    for (const bool byKey : {true, false}) {
+        Leader leader(steps, {Lead::ByClock, 1.0, 0});
+        double now = 0;
+        while (leader.now().step < open) leader.advance(now += 0.01);
+        leader.hear({false, now});
+        const double began = leader.now().beganS;
+        for (; now < began + 90; now += 0.01) leader.advance(now);
+        REQUIRE(leader.now().step == open);
+        if (byKey) {
+            leader.skip();
+            CHECK(leader.now().beganS == Approx(now).margin(0.02));
+        } else {
+            tell(leader, now, true, began + 90, 1);
+            CHECK(leader.now().beganS == Approx(began + 90));
+        }
+        CHECK(leader.now().step == open + 1);
+    }
+}
+
+TEST_CASE("Paused, nothing goes on; resumed, the cycle begins again; stopped, it is over")
+{
+    Leader leader(cueSteps(planOf("square-4"), 0, 0), {Lead::ByClock, 1.0, 0});
+    ledThrough(leader, 17.5 + 6, 4); // in the hold of the second cycle
+    REQUIRE(leader.now().step == 5);
+    leader.pause();
+    leader.advance(200);
+    CHECK(leader.now().step == 5);
+    CHECK(leader.takeEvents().empty());
+    leader.resume();
+    CHECK(leader.now().step == 4);
+    CHECK(leader.now().beganS == 200);
+    leader.advance(203.9);
+    CHECK(leader.now().step == 4);
+    leader.advance(204.1);
+    CHECK(leader.now().step == 5);
+    leader.stop();
+    CHECK(leader.now().over);
+    const auto last = leader.takeEvents();
+    CHECK(last.back().kind == CueEvent::Kind::End);
+    leader.advance(500);
+    CHECK(leader.takeEvents().empty());
+}
+
+TEST_CASE("A rest of breaths ends when they were heard, by a key, or after their usual time")
+{
+    Plan plan;
+    plan.parts = {
+        {Rest{2, std::nullopt}},
+        {Cycles{1, planOf("even-4-4").parts.empty()
+                       ? std::vector<Phase>{}
+                       : std::get<Cycles>(planOf("even-4-4").parts.front().content).phases}}};
+    Leader heard(cueSteps(plan, 0, 0), {Lead::ByClock, 1.0, 0});
+    double now = 0;
+    for (int i = 0; i < 4; ++i) {
+        tell(heard, now, true, 1.0 + 2.5 * i, 2.0);
+        tell(heard, now, false, 3.0 + 2.5 * i, 0.5);
+    }
+    CHECK(heard.now().step == 1);
+    Leader skipped(cueSteps(plan, 0, 0), {Lead::ByClock, 1.0, 0});
+    skipped.advance(3);
+    skipped.skip();
+    CHECK(skipped.now().step == 1);
+    CHECK(skipped.now().beganS == 3);
+    Leader unheard(cueSteps(plan, 0, 0), {Lead::ByClock, 1.0, 0});
+    unheard.advance(2 * usual::restBreathS - 0.1);
+    CHECK(unheard.now().step == 0);
+    unheard.advance(2 * usual::restBreathS + 0.1);
+    CHECK(unheard.now().step == 1);
+}
+
+TEST_CASE("A practice of nothing is over before it begins")
+{
+    Leader leader(cueSteps(Plan{}, 0, 0), {});
+    CHECK(leader.now().over);
+    leader.advance(5);
+    leader.skip();
+    leader.pause();
+    leader.resume();
+    CHECK(leader.now().over);
+}
