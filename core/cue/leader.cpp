@@ -16,6 +16,8 @@ namespace {
 // for a cue about as long.
 constexpr double leastBreathS = 0.3;
 constexpr double leastQuietS = 0.2;
+// A look at the recording that changes its mind does so within its next block or two.
+constexpr double leastToldS = 0.15;
 // As `LiveReading::Now::goesOnFrom`: how far a look may move the beginning of the same sound.
 constexpr double sameSoundS = 0.3;
 // A breath that begins so long before its cue was meant for it, unless it is the one before.
@@ -24,6 +26,8 @@ constexpr double mostEarlyS = 1.5;
 // is not heard ends after three times its length, and not before twenty seconds.
 constexpr double unheardLengths = 3;
 constexpr double unheardS = 20;
+// Whoever is in the midst of a natural breath when settling or a rest is over ends it first.
+constexpr double mostLateS = 5;
 // Natural breaths that are not heard: by the clock, at the pace of somebody at rest.
 constexpr double unheardBreathS = usual::restBreathS;
 
@@ -54,7 +58,12 @@ std::optional<double> Leader::endByClock() const
     const CueStep& step = this->step();
     if (step.kind == CueStep::Kind::Rest && step.breaths > 0)
         return m_moment.beganS + step.breaths * unheardBreathS;
-    if (!followsBreath()) return m_moment.beganS + lengthS(step);
+    if (!followsBreath()) {
+        const double end = m_moment.beganS + lengthS(step);
+        if (step.kind != CueStep::Kind::Settle && step.kind != CueStep::Kind::Rest) return end;
+        return m_heard.sounds ? end + mostLateS
+                              : std::clamp(m_heard.sinceS + leastQuietS, end, end + mostLateS);
+    }
     if (step.counts > 0 && step.endsByBreath)
         return m_moment.beganS + std::max(unheardS, unheardLengths * lengthS(step));
     return std::nullopt;
@@ -131,6 +140,7 @@ void Leader::hear(const BreathHeard& heard)
     const bool isNew = heard.sounds != m_heard.sounds || heard.sinceS > m_heard.sinceS + sameSoundS;
     if (!isNew) return;
     m_heard = heard;
+    m_toldAtS = m_nowS;
     m_isCounted = false;
 }
 
@@ -139,7 +149,8 @@ void Leader::hearPhase(double nowS)
 {
     if (m_moment.over || !followsBreath()) return;
     const double lasted = nowS - m_heard.sinceS;
-    const bool isBreath = m_heard.sounds && lasted >= leastBreathS;
+    const bool isBreath =
+        m_heard.sounds && lasted >= leastBreathS && nowS - m_toldAtS >= leastToldS;
     if (isHold(step().phase.kind)) {
         if (!isBreath) return;
         end(std::max(m_heard.sinceS, m_moment.beganS));

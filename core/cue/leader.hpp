@@ -90,6 +90,7 @@ private:
     std::vector<CueEvent> m_events;
     int m_toldCounts = 0;
     BreathHeard m_heard;
+    double m_toldAtS = 0;
     bool m_hasBegun = false;   ///< the breath of this phase is heard
     double m_breathSinceS = 0; ///< since when
     double m_mostEarlyS = 0;   ///< so long before its cue a breath may begin and be meant for it

@@ -216,10 +216,9 @@ BreathClasses sortBreaths(const Heard& heard, const std::vector<std::optional<bo
         for (int round = 0; round < rounds; ++round) {
             kinds = fitted(breaths, sorting.probabilityA);
             Sorting next = posteriors(breaths, kinds, firstIsA);
-            const bool isSettled =
-                std::equal(next.probabilityA.begin(), next.probabilityA.end(),
-                           sorting.probabilityA.begin(),
-                           [](double a, double b) { return std::fabs(a - b) < settled; });
+            const bool isSettled = std::equal(
+                next.probabilityA.begin(), next.probabilityA.end(), sorting.probabilityA.begin(),
+                [](double a, double b) { return std::fabs(a - b) < settled; });
             sorting = std::move(next);
             if (isSettled) break;
         }

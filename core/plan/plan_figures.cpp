@@ -34,9 +34,8 @@ namespace {
 
 double ratePerMin(const Strokes& strokes)
 {
-    return strokes.ratePerMin.value_or(strokes.style == StrokeStyle::Kapalabhati
-                                           ? usual::kapalabhatiRate
-                                           : usual::bhastrikaRate);
+    return strokes.ratePerMin.value_or(
+        strokes.style == StrokeStyle::Kapalabhati ? usual::kapalabhatiRate : usual::bhastrikaRate);
 }
 
 } // namespace

@@ -16,6 +16,9 @@ namespace {
 constexpr double levelS = 0.1;
 // In a hold by the clock: what sounds sooner is the end of the breath before, kept a little long.
 constexpr double breathInHoldS = 0.7;
+// What begins so near to its cue is what was cued: people are late, and a little early.
+constexpr double meantS = 1.5;
+constexpr double meantConfidence = 0.95;
 // Blocks of a sound card are of any size; the live ear is given some that are worth its thread's
 // while and far shorter than the fifth of a second that it may be late.
 constexpr double listenEveryS = 0.03;
@@ -155,11 +158,24 @@ PracticeNow PracticeSession::now() const
     if (now.heard.now) now.heard.now->sinceS -= m_preRollS;
     if (m_steps.empty() || now.cue.over) return now;
     const CueStep& step = m_steps[now.cue.step];
+    nameByCue(now, step);
     now.breathInHold = step.kind == CueStep::Kind::Phase && isHold(step.phase.kind) &&
                        !step.endsByBreath && m_setup.how.lead == Lead::ByClock && now.heard.now &&
                        now.heard.now->sound != HeardSpan::Kind::Silence &&
                        now.untilS - now.cue.beganS > breathInHoldS;
     return now;
+}
+
+// Where it is led, the sound need not tell an inhale from an exhale.
+void PracticeSession::nameByCue(PracticeNow& now, const CueStep& step)
+{
+    if (step.kind != CueStep::Kind::Phase || !now.heard.now) return;
+    LiveReading::Now& heard = *now.heard.now;
+    const bool isQuiet = heard.sound == HeardSpan::Kind::Silence;
+    if (heard.sound == HeardSpan::Kind::Strokes || isQuiet != isHold(step.phase.kind)) return;
+    if (std::fabs(heard.sinceS - now.cue.beganS) > meantS) return;
+    heard.phase = step.phase.kind;
+    heard.confidence = std::max(heard.confidence, meantConfidence);
 }
 
 void PracticeSession::pause()

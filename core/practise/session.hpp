@@ -90,6 +90,7 @@ private:
     std::unique_ptr<Listening> m_listening;
 
     void takeDamage(std::span<const float> samples);
+    static void nameByCue(PracticeNow& now, const CueStep& step);
 };
 
 } // namespace layakari

@@ -51,9 +51,8 @@ bool CuedPractitioner::mayBegin(const CueMoment& cue) const
     if (cue.step >= m_next) return m_body.now() >= cue.beganS + m_reactionS;
     // Where the breath leads, nobody waits to be told.
     const CueStep& before = m_steps[m_next - 1];
-    const CueStep& step = m_steps[m_next];
-    if (before.kind != CueStep::Kind::Phase) return false;
-    return before.endsByBreath || (m_lead == Lead::Following && step.kind == CueStep::Kind::Phase);
+    return before.kind == CueStep::Kind::Phase && m_steps[m_next].kind != CueStep::Kind::Strokes &&
+           (before.endsByBreath || m_lead == Lead::Following);
 }
 
 void CuedPractitioner::begin(const CueStep& step, const CueMoment& cue)

@@ -4,6 +4,8 @@
 #include "core/plan/presets.hpp"
 #include "core/practise/session.hpp"
 #include "core/simulate/cued_practitioner.hpp"
+#include "core/simulate/practitioner.hpp"
+#include "tests/support/no_room.hpp"
 #include "tests/support/temporary_folder.hpp"
 
 #include <catch2/catch.hpp>
@@ -88,4 +90,174 @@ TEST_CASE("Led by the clock, a practice is read the moment it ends")
         CHECK(std::fabs(fromFile.summary.accuracy.value_or(0) -
                         reading.summary.accuracy.value_or(0)) < 3);
     }
+}
+
+TEST_CASE("Following, the cue keeps with a practitioner who has another count")
+{
+    const TemporaryFolder folder;
+    const Plan plan = planOf("square-4");
+    PracticeSetup setup = setupFor(plan, folder / "practice.flac");
+    setup.how = {Lead::Following, 0.9, 0}; // led too fast, if it were by the clock
+    auto session = PracticeSession::begin(std::move(setup));
+    REQUIRE(session.has_value());
+    Temperament who = person("held-attic");
+    who.ownCountS = 1.5;
+    std::vector<double> began; // of the cue's steps
+    std::size_t last = 99;
+    const Truth truth = practise(**session, who, 6, [&](PracticeSession&, const PracticeNow& now) {
+        if (now.cue.step != last) began.push_back(now.untilS);
+        last = now.cue.step;
+    });
+    // Each phase of the plan was followed in its turn: the cue moved on within a second of it.
+    std::vector<double> done;
+    for (const Truth::Phase& p : truth.phases)
+        if (p.role == Role::Practice) done.push_back(p.startS);
+    REQUIRE(done.size() == 4u * static_cast<std::size_t>(plannedCycleCount(plan)));
+    REQUIRE(began.size() >= done.size() + 1);
+    for (std::size_t i = 1; i < done.size(); ++i) {
+        INFO(i);
+        CHECK(began[i + 1] > done[i] - 0.1);
+        CHECK(began[i + 1] < done[i] + 1.0);
+    }
+    const auto ended = (*session)->finish();
+    REQUIRE(ended.has_value());
+    const Reading reading = readAgainst(*ended->listened, plan);
+    CHECK(reading.summary.completion == 1.0);
+    CHECK(reading.summary.countLengthS.value_or(0) == Approx(1.5).epsilon(0.08));
+}
+
+TEST_CASE("A composite round is led through, strokes and open hold and all")
+{
+    const TemporaryFolder folder;
+    const Plan plan = planOf("composite-round");
+    auto session = PracticeSession::begin(setupFor(plan, folder / "practice.flac"));
+    REQUIRE(session.has_value());
+    int mostStrokes = 0;
+    practise(**session, person("held-attic"), 3, [&](PracticeSession&, const PracticeNow& now) {
+        mostStrokes = std::max(mostStrokes, now.heard.strokes);
+    });
+    const auto ended = (*session)->finish();
+    REQUIRE(ended.has_value());
+    const Reading reading = readAgainst(*ended->listened, plan);
+    CHECK(reading.strokeRuns.size() == static_cast<std::size_t>(reading.summary.runsPlanned));
+    CHECK(mostStrokes > 0);
+    CHECK(reading.summary.completion.value_or(0) > 0.6);
+}
+
+TEST_CASE("While it goes on, it is told what is heard and how it is kept")
+{
+    const TemporaryFolder folder;
+    const Plan plan = planOf("even-4-4");
+    auto session = PracticeSession::begin(setupFor(plan, folder / "practice.flac"));
+    REQUIRE(session.has_value());
+    int agree = 0;
+    int told = 0;
+    LiveFigures last;
+    practise(**session, person("held-boathouse"), 8,
+             [&](PracticeSession& s, const PracticeNow& now) {
+                 last = now.heard;
+                 const CueStep& step = s.steps()[now.cue.step];
+                 // After the first cycles the ear has learned the room; then it hears what is cued.
+                 if (step.kind != CueStep::Kind::Phase || step.cycle < 2 || !now.heard.now) return;
+                 if (now.cue.counts < 1 || now.cue.counts > 3) return;
+                 ++told;
+                 agree += now.heard.now->phase == step.phase.kind;
+             });
+    REQUIRE(told > 500);
+    CHECK(agree > 0.85 * told);
+    CHECK(last.cycles >= plannedCycleCount(plan) - 2);
+    REQUIRE(last.lately.size() == 2);
+    for (const LiveFigures::Kept& kept : last.lately) CHECK(kept.counts == Approx(4).margin(0.6));
+    CHECK(last.countS.value_or(0) == Approx(1.2).epsilon(0.05));
+}
+
+TEST_CASE("Paused in the middle, one breathes, and the cycle begins again; all of it is recorded")
+{
+    const TemporaryFolder folder;
+    const Plan plan = planOf("square-4");
+    auto session = PracticeSession::begin(setupFor(plan, folder / "practice.flac"));
+    REQUIRE(session.has_value());
+    double pausedAt = 0;
+    bool isResumed = false;
+    practise(**session, person("held-attic"), 9, [&](PracticeSession& s, const PracticeNow& now) {
+        if (pausedAt == 0 && now.cue.step == 7) {
+            s.pause();
+            pausedAt = now.untilS;
+        }
+        if (!isResumed && pausedAt > 0 && now.untilS > pausedAt + 15) {
+            s.resume();
+            isResumed = true;
+        }
+    });
+    REQUIRE(isResumed);
+    const auto ended = (*session)->finish();
+    REQUIRE(ended.has_value());
+    const Reading reading = readAgainst(*ended->listened, plan);
+    CHECK(reading.summary.completion == 1.0);
+    CHECK(reading.recording.durationSeconds > pausedAt + 15);
+}
+
+TEST_CASE("Stopped at once, what was done until then is kept")
+{
+    const TemporaryFolder folder;
+    const Plan plan = planOf("square-4");
+    auto session = PracticeSession::begin(setupFor(plan, folder / "practice.flac"));
+    REQUIRE(session.has_value());
+    practise(**session, person("held-attic"), 2, [](PracticeSession& s, const PracticeNow& now) {
+        if (s.steps()[now.cue.step].cycle == 3) s.stop();
+    });
+    const auto ended = (*session)->finish();
+    REQUIRE(ended.has_value());
+    const Reading reading = readAgainst(*ended->listened, plan);
+    CHECK(reading.summary.cyclesHeard == 3);
+}
+
+TEST_CASE("Free practice is led by nothing, begins with what came just before, and ends when told")
+{
+    const TemporaryFolder folder;
+    const Plan plan = planOf("even-4-4");
+    Practitioner sound(plan, person("held-attic"), 5);
+    PracticeSetup setup = setupFor(plan, folder / "practice.flac");
+    setup.plan.reset();
+    setup.preRoll.resize(3 * 16000);
+    sound.read(setup.preRoll);
+    auto session = PracticeSession::begin(std::move(setup));
+    REQUIRE(session.has_value());
+    CHECK((*session)->steps().empty());
+    std::vector<float> block(160);
+    std::vector<float> tones(160, 1.0f);
+    while (sound.read(block) == block.size()) {
+        (*session)->push(block, tones);
+        REQUIRE(std::all_of(tones.begin(), tones.end(), [](float s) { return s == 0; }));
+    }
+    const auto ended = (*session)->finish();
+    REQUIRE(ended.has_value());
+    const Reading reading = readAgainst(*ended->listened, plan);
+    CHECK(reading.summary.completion == 1.0);
+    CHECK(reading.recording.durationSeconds == Approx(sound.durationS()).margin(0.05));
+}
+
+TEST_CASE("A disk that fills in the middle ends the recording, not the practice nor its reading")
+{
+    const TemporaryFolder folder;
+    const Plan plan = planOf("even-4-4");
+    auto session = PracticeSession::begin(setupFor(plan, folder / "practice.flac"));
+    REQUIRE(session.has_value());
+    std::optional<NoRoom> full;
+    double toldAt = 0;
+    practise(**session, person("held-attic"), 7, [&](PracticeSession&, const PracticeNow& now) {
+        if (!full && now.untilS > 40)
+            full.emplace(std::filesystem::file_size(folder / "practice.flac.part"));
+        if (now.recordingFailure && toldAt == 0) toldAt = now.untilS;
+    });
+    full.reset();
+    CHECK(toldAt > 40);
+    const auto ended = (*session)->finish();
+    REQUIRE(ended.has_value());
+    REQUIRE(ended->recordingFailure);
+    const auto file = listenToFile(ended->recording);
+    REQUIRE(file.has_value());
+    CHECK(file->recording.durationSeconds > 30);
+    const Reading reading = readAgainst(*ended->listened, plan);
+    CHECK(reading.summary.completion == 1.0);
 }
