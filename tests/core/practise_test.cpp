@@ -3,6 +3,7 @@
 // A whole practice with the simulated microphone, in fast time.
 #include "core/plan/presets.hpp"
 #include "core/practise/session.hpp"
+#include "core/practise/sound_check.hpp"
 #include "core/simulate/cued_practitioner.hpp"
 #include "core/simulate/practitioner.hpp"
 #include "tests/support/no_room.hpp"
@@ -260,4 +261,57 @@ TEST_CASE("A disk that fills in the middle ends the recording, not the practice 
     CHECK(file->recording.durationSeconds > 30);
     const Reading reading = readAgainst(*ended->listened, plan);
     CHECK(reading.summary.completion == 1.0);
+}
+
+namespace {
+
+SoundCheck::Result checked(const Temperament& who, double tonesIn, float gain)
+{
+    Practitioner sound(planOf("even-4-4"), who, 12);
+    SoundCheck check(who.sampleRateHz, true);
+    std::vector<float> block(320);
+    std::vector<float> tones(320);
+    std::vector<float> played(320); // what was given to the loudspeaker a block ago
+    while (!check.isOver()) {
+        sound.read(block);
+        for (std::size_t i = 0; i < block.size(); ++i)
+            block[i] =
+                std::clamp(gain * block[i] + static_cast<float>(tonesIn) * played[i], -1.0f, 1.0f);
+        check.push(block, tones);
+        played = tones;
+    }
+    return check.judge();
+}
+
+bool says(const SoundCheck::Result& result, const char* word)
+{
+    return std::any_of(result.words.begin(), result.words.end(), [&](const std::string& sentence) {
+        return sentence.find(word) != std::string::npos;
+    });
+}
+
+} // namespace
+
+TEST_CASE("Ten seconds before a practice say what is wrong with the microphone, in words")
+{
+    const Temperament quiet = person("held-attic");
+    const SoundCheck::Result good = checked(quiet, 0, 1);
+    CHECK_FALSE(good.tonesLeak);
+    CHECK(good.quality.verdict != Quality::Verdict::Poor);
+    const SoundCheck::Result leaking = checked(quiet, 0.1, 1);
+    CHECK(leaking.tonesLeak);
+    CHECK_FALSE(leaking.isGood);
+    CHECK(says(leaking, "headphones"));
+    const SoundCheck::Result loud = checked(quiet, 0, 60);
+    CHECK_FALSE(loud.isGood);
+    CHECK(says(loud, "too loud"));
+    const SoundCheck::Result faint = checked(quiet, 0, 0.01f);
+    CHECK(says(faint, "quiet"));
+    const SoundCheck::Result muted = checked(quiet, 0, 0);
+    CHECK_FALSE(muted.isGood);
+    CHECK(says(muted, "muted"));
+    Temperament noisy = quiet;
+    noisy.breathToNoiseDb = -10;
+    const SoundCheck::Result drowned = checked(noisy, 0, 1);
+    CHECK(drowned.quality.verdict == Quality::Verdict::Poor);
 }
