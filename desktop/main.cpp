@@ -3,6 +3,7 @@
 #include "desktop/head/breath_line.hpp"
 #include "desktop/journey/journey_page.hpp"
 #include "desktop/main_window.hpp"
+#include "desktop/practise/practise_page.hpp"
 #include "desktop/prepare/plans_view.hpp"
 #include "desktop/prepare/prepare_page.hpp"
 #include "desktop/prepare/today_view.hpp"
@@ -12,7 +13,9 @@
 #include "desktop/theme/theme.hpp"
 
 #include <QApplication>
+#include <QComboBox>
 #include <QCommandLineParser>
+#include <QPushButton>
 #include <QSettings>
 #include <QStandardPaths>
 #include <QTimer>
@@ -55,6 +58,24 @@ void takeShot(MainWindow& window, const Shot& shot)
     pause->start(200);
 }
 
+// Lets the simulated practitioner begin, and takes the picture after so many seconds of practice.
+void takePractiseShot(MainWindow& window, const Shot& shot, double seconds)
+{
+    window.goTo(BreathLine::practisePlace);
+    window.findChild<QComboBox*>(QStringLiteral("microphone"))
+        ->setCurrentText(QObject::tr("A simulated practitioner"));
+    window.findChild<QComboBox*>(QStringLiteral("pace"))->setCurrentIndex(1);
+    window.findChild<QPushButton*>(QStringLiteral("begin"))->click();
+    auto* look = new QTimer(&window);
+    QObject::connect(look, &QTimer::timeout, &window, [&window, shot, seconds, look] {
+        Practising* practising = window.practisePage()->practising();
+        if (practising->isRunning() && practising->now().untilS < seconds) return;
+        look->stop();
+        takeShot(window, shot);
+    });
+    look->start(20);
+}
+
 bool choosePerson(MainWindow& window, const QString& name)
 {
     if (!window.desk()) return false;
@@ -80,11 +101,14 @@ bool openView(MainWindow& window, const QString& name)
                                    QStringLiteral("ladders"),   QStringLiteral("course"),
                                    QStringLiteral("people"),    QStringLiteral("school"),
                                    QStringLiteral("handed-in"), QStringLiteral("editor")};
-    if (name == QStringLiteral("reflect") || name == QStringLiteral("journey")) {
-        window.goTo(name == QStringLiteral("reflect") ? BreathLine::reflectPlace
-                                                      : BreathLine::journeyPlace);
-        return true;
-    }
+    const std::pair<QString, int> pages[]{{QStringLiteral("practise"), BreathLine::practisePlace},
+                                          {QStringLiteral("reflect"), BreathLine::reflectPlace},
+                                          {QStringLiteral("journey"), BreathLine::journeyPlace}};
+    for (const auto& [page, place] : pages)
+        if (name == page) {
+            window.goTo(place);
+            return true;
+        }
     const auto at = static_cast<int>(names.indexOf(name));
     PreparePage* prepare = window.preparePage();
     if (at < 0 || !prepare) return false;
@@ -140,10 +164,14 @@ int main(int argc, char** argv)
         QStringLiteral("phase"),
         QStringLiteral("For the picture: choose this phase of the row, from 0."),
         QStringLiteral("N"), QStringLiteral("-1"));
+    const QCommandLineOption practise(
+        QStringLiteral("practise"),
+        QStringLiteral("For the picture: the simulated practitioner has practised so long."),
+        QStringLiteral("SECONDS"));
     const QCommandLineOption view(
         QStringLiteral("view"),
         QStringLiteral("Open this: today, plans, editor, ladders, course, people, school, "
-                       "handed-in, reflect, journey."),
+                       "handed-in, practise, reflect, journey."),
         QStringLiteral("NAME"));
     const QCommandLineOption person(
         QStringLiteral("person"),
@@ -155,7 +183,8 @@ int main(int argc, char** argv)
             "Save the person's latest sitting as a page of PDF, or with --view journey the "
             "last eight weeks as two, and end."),
         QStringLiteral("FILE"));
-    parser.addOptions({plan, noPlan, data, theme, size, screenshot, row, phase, view, person, pdf});
+    parser.addOptions(
+        {plan, noPlan, data, theme, size, screenshot, row, phase, view, person, pdf, practise});
     parser.process(app);
 
     const std::filesystem::path folder = dataFolder(parser.value(data));
@@ -205,7 +234,9 @@ int main(int argc, char** argv)
     if (parser.isSet(screenshot)) {
         const Shot shot{parser.value(screenshot), parser.value(row).toInt(),
                         parser.value(phase).toInt()};
-        if (window.readPage()->isBusy())
+        if (parser.isSet(practise))
+            takePractiseShot(window, shot, parser.value(practise).toDouble());
+        else if (window.readPage()->isBusy())
             QObject::connect(
                 window.readPage(), &ReadPage::settled, &window,
                 [&window, shot] { takeShot(window, shot); }, Qt::SingleShotConnection);

@@ -39,6 +39,8 @@ namespace layakari {
 namespace {
 
 constexpr int mostRecent = 12;
+// Below the journal's folder; in it one for each person.
+constexpr const char* practisedFolder = "practised";
 
 QStringList localFiles(const QMimeData* data)
 {
@@ -71,6 +73,7 @@ MainWindow::MainWindow(const std::filesystem::path& dataFolder, QWidget* parent,
     openJournal(dataFolder, std::move(clock));
     m_pages->addWidget(m_prepare ? m_prepare : m_noJournal);
     m_pages->addWidget(m_read);
+    if (m_practise) m_pages->addWidget(m_practise);
     if (m_reflect) m_pages->addWidget(m_reflect);
     if (m_journey) m_pages->addWidget(m_journey);
 
@@ -125,6 +128,7 @@ MainWindow::MainWindow(const std::filesystem::path& dataFolder, QWidget* parent,
     }
     restoreState();
     goTo(BreathLine::preparePlace);
+    if (m_prepare) takeUpBrokenOffPractice(dataFolder);
 }
 
 // Children that speak with the desk go before it.
@@ -141,6 +145,10 @@ void MainWindow::openJournal(const std::filesystem::path& dataFolder, JournalDes
     m_prepare = new PreparePage(m_desk, this);
     m_person = new PersonSwitcher(m_desk, this);
     backUpDaily(dataFolder);
+    m_practise = new PractisePage(m_desk, dataFolder / practisedFolder, m_settingsFile, this);
+    connect(m_practise, &PractisePage::practised, this, &MainWindow::keepPractice);
+    connect(m_prepare, &PreparePage::practiseWanted, this,
+            [this] { goTo(BreathLine::practisePlace); });
     m_reflect = new ReflectPage(m_desk, this);
     m_journey = new JourneyPage(m_desk, this);
     connect(m_prepare, &PreparePage::handInWanted, this, &MainWindow::askForHandIn);
@@ -205,6 +213,7 @@ void MainWindow::backUpDaily(const std::filesystem::path& dataFolder)
 QWidget* MainWindow::pageOf(int place) const
 {
     switch (place) {
+    case BreathLine::practisePlace: return m_practise ? m_practise : m_noJournal;
     case BreathLine::readPlace: return m_read;
     case BreathLine::reflectPlace: return m_reflect ? m_reflect : m_noJournal;
     case BreathLine::journeyPlace: return m_journey ? m_journey : m_noJournal;
@@ -219,16 +228,20 @@ void MainWindow::noteHere(const QString& text)
     if (page == m_noJournal) return;
     if (page == m_reflect) return m_reflect->note(text);
     if (page == m_journey) return m_journey->note(text);
+    if (page == m_practise) return m_practise->note(text);
     m_prepare->note(text);
 }
 
 void MainWindow::goTo(int place)
 {
-    if (!BreathLine::isBuilt(place)) {
-        noteHere(tr("%1 is not in this version yet.")
-                     .arg(tr(BreathLine::places[static_cast<std::size_t>(place)])));
+    if (m_practise && m_practise->isBusy() && place != BreathLine::practisePlace) {
+        m_practise->note(tr("A practice is going on. Stop it first (Esc); what was done is kept."));
         return;
     }
+    if (m_practise && place == BreathLine::practisePlace)
+        m_practise->setPlan(m_prepare->today()->plan());
+    else if (m_practise)
+        m_practise->put();
     m_line->setPlace(place);
     QWidget* page = pageOf(place);
     m_pages->setCurrentWidget(page);
@@ -236,6 +249,8 @@ void MainWindow::goTo(int place)
         m_read->focusStaff();
     else if (page == m_prepare && m_prepare)
         m_prepare->focusView();
+    else if (page == m_practise && m_practise)
+        m_practise->focusView();
     else
         page->setFocus();
     showHead();
@@ -282,6 +297,43 @@ void MainWindow::keepHandIn()
     m_read->note(tr("Kept as a sitting of %1. Press 4 to look back on it.").arg(m_handIn->name));
 }
 
+void MainWindow::keepPractice(const PractisePage::Practised& practised)
+{
+    const Reading& reading = *practised.ended.reading;
+    const QString file = QString::fromStdString(practised.ended.recording.string());
+    remember({file});
+    if (!reading.heardBreathing()) {
+        m_practise->note(tr("No breathing was heard, so nothing is kept in the journal. The "
+                            "recording is there: %1")
+                             .arg(file));
+        return;
+    }
+    Sitting sitting = sittingFrom(reading, practised.person, 0, practised.startedAt,
+                                  toDay(QDateTime::fromSecsSinceEpoch(practised.startedAt).date()));
+    sitting.planVersion.reset();
+    if (practised.plan)
+        sitting.planVersion = m_desk->told(m_desk->journal().versionFor(*practised.plan));
+    sitting.recording = practised.ended.recording.string();
+    if (!m_desk->keepSitting(sitting, readingToJson(reading))) return;
+    if (practised.ended.profile) m_desk->learn(practised.person, *practised.ended.profile);
+    const auto kept = m_desk->told(
+        m_desk->journal().sittingOfRecording(practised.person, reading.recording.sha256));
+    if (kept && *kept) m_reflect->showSitting((*kept)->id);
+    goTo(BreathLine::reflectPlace);
+}
+
+// What a program that was killed has left of a practice is read like a recording that is handed in.
+void MainWindow::takeUpBrokenOffPractice(const std::filesystem::path& dataFolder)
+{
+    QStringList files;
+    for (const auto& file : takeUpBrokenOff(dataFolder / practisedFolder))
+        files << QString::fromStdString(file.string());
+    if (files.isEmpty()) return;
+    m_prepare->handInAll(files);
+    m_prepare->note(tr("A practice was broken off the last time. What was recorded of it is kept "
+                       "and is being read (Prepare, Handed in)."));
+}
+
 std::optional<BreathProfile> MainWindow::profileOfPerson(Id id)
 {
     const auto person = m_desk->told(m_desk->journal().person(id));
@@ -294,8 +346,13 @@ std::optional<BreathProfile> MainWindow::profileOfPerson(Id id)
 void MainWindow::tellReadWhoPractises()
 {
     const auto& person = m_desk->person();
-    m_read->setPractitioner(person ? profileOfPerson(person->id) : std::nullopt,
-                            person ? person->school : School{});
+    const auto profile = person ? profileOfPerson(person->id) : std::nullopt;
+    const School school = person ? person->school : School{};
+    m_read->setPractitioner(profile, school);
+    Known known;
+    known.profile = profile;
+    known.tuning = school.tuning;
+    if (m_practise) m_practise->setKnown(known);
 }
 
 // Whoever swaps knows better than any sound: what was believed until then is given up, and a
@@ -375,9 +432,10 @@ void MainWindow::addShortcuts()
         QWidget* page = m_pages->currentWidget();
         if (page == m_read) return m_read->stopWhatRuns();
         if (page == m_noJournal) return;
-        page == m_reflect   ? m_reflect->leave()
-        : page == m_journey ? m_journey->leave()
-                            : m_prepare->leave();
+        page == m_reflect    ? m_reflect->leave()
+        : page == m_journey  ? m_journey->leave()
+        : page == m_practise ? m_practise->leave()
+                             : m_prepare->leave();
     });
     on(QKeySequence(Qt::Key_X), [this, atRead] {
         if (atRead()) m_read->swapBreaths();
@@ -464,6 +522,12 @@ void MainWindow::restoreState()
 
 void MainWindow::closeEvent(QCloseEvent* event)
 {
+    if (m_practise && m_practise->isBusy()) {
+        m_practise->leave();
+        m_practise->note(tr("The practice is stopped and is being kept; then the window can be "
+                            "closed."));
+        return event->ignore();
+    }
     QSettings(m_settingsFile, QSettings::IniFormat)
         .setValue(QStringLiteral("geometry"), saveGeometry());
     event->accept();

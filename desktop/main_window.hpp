@@ -3,6 +3,7 @@
 
 #include "core/reading/corrections.hpp"
 #include "desktop/desk/journal_desk.hpp"
+#include "desktop/practise/practise_page.hpp"
 
 #include <QMainWindow>
 #include <filesystem>
@@ -32,10 +33,11 @@ public:
     ~MainWindow() override;
 
     ReadPage* readPage() const { return m_read; }
-    PreparePage* preparePage() const { return m_prepare; } ///< null without a journal
-    ReflectPage* reflectPage() const { return m_reflect; } ///< likewise
-    JourneyPage* journeyPage() const { return m_journey; } ///< likewise
-    JournalDesk* desk() const { return m_desk; }           ///< likewise
+    PreparePage* preparePage() const { return m_prepare; }    ///< null without a journal
+    PractisePage* practisePage() const { return m_practise; } ///< likewise
+    ReflectPage* reflectPage() const { return m_reflect; }    ///< likewise
+    JourneyPage* journeyPage() const { return m_journey; }    ///< likewise
+    JournalDesk* desk() const { return m_desk; }              ///< likewise
     /// Reads the first of several files and remembers the others as recent.
     void openFiles(const QStringList& files);
     /// Reads a recording of the person at hand and keeps it as a sitting.
@@ -67,6 +69,8 @@ private:
     void askForHandIn(const Plan& plan);
     bool keepSitting(const HandIn& handIn);
     void keepHandIn();
+    void keepPractice(const PractisePage::Practised& practised);
+    void takeUpBrokenOffPractice(const std::filesystem::path& dataFolder);
     void tellReadWhoPractises();
     void learnFromSwap();
     std::optional<Sitting> keptSitting();
@@ -84,6 +88,7 @@ private:
     ReadPage* m_read;
     JournalDesk* m_desk = nullptr;
     PreparePage* m_prepare = nullptr;
+    PractisePage* m_practise = nullptr;
     ReflectPage* m_reflect = nullptr;
     JourneyPage* m_journey = nullptr;
     QWidget* m_noJournal = nullptr;

@@ -221,6 +221,9 @@ Result<PracticeSession::Ended> PracticeSession::finish(const Progress& progress)
     ended.recordingFailure = m_recorder.failure();
     ended.listened = std::make_shared<const Listened>(
         m_listening->live.finish(std::move(info), m_damage, progress));
+    ended.reading = std::make_shared<const Reading>(
+        readAgainst(*ended.listened, m_setup.plan, m_setup.known));
+    ended.profile = profileIn(*ended.listened, *ended.reading);
     return ended;
 }
 

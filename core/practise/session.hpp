@@ -67,9 +67,11 @@ public:
     struct Ended {
         std::filesystem::path recording;
         std::shared_ptr<const Listened> listened;
+        std::shared_ptr<const Reading> reading; ///< against the plan that was cued
+        std::optional<BreathProfile> profile;   ///< what it tells of this person's breath
         std::optional<Error> recordingFailure; ///< then the file is shorter than what was heard
     };
-    /// Ends the recording and listens again to all of it. Nothing can be pushed after. Errors as
+    /// Ends the recording, listens again to all of it and reads it. Nothing can be pushed after. Errors as
     /// `Recorder::finish`.
     Result<Ended> finish(const Progress& progress = {});
 

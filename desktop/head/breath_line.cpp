@@ -64,13 +64,12 @@ void BreathLine::paintEvent(QPaintEvent*)
     for (int place = 0; place < static_cast<int>(places.size()); ++place) {
         const QPointF at = placeAt(place);
         const bool here = place == m_place;
-        const bool built = isBuilt(place);
-        painter.setPen(QPen(built ? theme.ink : theme.softInk, 1.6));
+        painter.setPen(QPen(theme.ink, 1.6));
         painter.setBrush(here ? theme.ink : theme.paper);
-        const double radius = here ? 6 : built ? 4.5 : 3;
+        const double radius = here ? 6 : 4.5;
         painter.drawEllipse(at, radius, radius);
         painter.setFont(typeface(Type::Body, here));
-        painter.setPen(built ? theme.ink : theme.softInk);
+        painter.setPen(theme.ink);
         painter.drawText(QRectF(at.x() - 60, at.y() + 5, 120, 22), Qt::AlignHCenter | Qt::AlignTop,
                          tr(places[static_cast<std::size_t>(place)]));
     }
@@ -101,7 +100,7 @@ void BreathLine::mousePressEvent(QMouseEvent* event)
 void BreathLine::mouseMoveEvent(QMouseEvent* event)
 {
     const int place = placeNear(event->position());
-    setCursor(place >= 0 && isBuilt(place) ? Qt::PointingHandCursor : Qt::ArrowCursor);
+    setCursor(place >= 0 ? Qt::PointingHandCursor : Qt::ArrowCursor);
 }
 
 bool BreathLine::event(QEvent* event)
@@ -115,9 +114,8 @@ bool BreathLine::event(QEvent* event)
         }
         const QString name = tr(places[static_cast<std::size_t>(place)]);
         QToolTip::showText(help->globalPos(),
-                           !isBuilt(place)    ? tr("%1: not in this version yet").arg(name)
-                           : place == m_place ? tr("%1: you are here").arg(name)
-                                              : tr("%1 (%2)").arg(name).arg(place + 1),
+                           place == m_place ? tr("%1: you are here").arg(name)
+                                            : tr("%1 (%2)").arg(name).arg(place + 1),
                            this);
         return true;
     }

@@ -7,7 +7,7 @@
 namespace layakari {
 
 /// The five places of the work along one drawn breath, at the head of the window: a click goes
-/// there. Places that this version does not have yet are drawn faint and say so when pointed at.
+/// there.
 class BreathLine : public QWidget {
     Q_OBJECT
 public:
@@ -18,7 +18,6 @@ public:
     static constexpr int readPlace = 2;
     static constexpr int reflectPlace = 3;
     static constexpr int journeyPlace = 4;
-    static constexpr bool isBuilt(int place) { return place != practisePlace; }
 
     explicit BreathLine(QWidget* parent = nullptr);
 

@@ -81,6 +81,7 @@ PreparePage::PreparePage(JournalDesk* desk, QWidget* parent)
     for (const auto keys : {Qt::CTRL | Qt::SHIFT | Qt::Key_Z, Qt::CTRL | Qt::Key_Y})
         on(keys, [this] { undo(true); });
 
+    connect(m_today, &TodayView::practiseWanted, this, &PreparePage::practiseWanted);
     connect(m_today, &TodayView::handInWanted, this, &PreparePage::handInWanted);
     connect(m_today, &TodayView::personWanted, this, [this] {
         showView(People);

@@ -48,6 +48,7 @@ public slots:
     void leave();
 
 signals:
+    void practiseWanted();
     void handInWanted(const Plan& plan);
     void sittingWanted(layakari::Id person, layakari::Id sitting);
 

@@ -87,8 +87,10 @@ TodayView::TodayView(JournalDesk* desk, QWidget* parent)
       m_countNote(softLabel({}, Type::Small, this, "todayCountNote")),
       m_rounds(countBox(tr("How many"), "todayRounds", 1, planLimits::repeat, this)),
       m_roundsName(textLabel({}, Type::Body, this, "todayRoundsName")),
-      m_handIn(leadButton(tr("Hand in a recording…"), "handIn", this,
-                          tr("Choose a recording of this practice and read it (Enter)"))),
+      m_practise(leadButton(tr("Practise now"), "practiseNow", this,
+                            tr("Be led through it, recorded and heard (Enter)"))),
+      m_handIn(wordButton(tr("Hand in a recording…"), "handIn", this,
+                          tr("Choose a recording of this practice and read it (H)"))),
       m_edit(wordButton(tr("Change the plan…"), "todayEdit", this,
                         tr("Write it down anew: a copy, the plan itself stays"))),
       m_back(wordButton(tr("Back to the proposal"), "todayBack", this)),
@@ -106,12 +108,13 @@ TodayView::TodayView(JournalDesk* desk, QWidget* parent)
 
     connect(m_count, &QDoubleSpinBox::valueChanged, this, &TodayView::showPlan);
     connect(m_rounds, &QSpinBox::valueChanged, this, &TodayView::showPlan);
-    connect(m_handIn, &QPushButton::clicked, this, [this] {
+    connect(m_practise, &QPushButton::clicked, this, [this] {
         if (m_desk->person())
-            emit handInWanted(plan());
+            emit practiseWanted();
         else
             emit personWanted();
     });
+    connect(m_handIn, &QPushButton::clicked, this, [this] { emit handInWanted(plan()); });
     connect(m_edit, &QPushButton::clicked, this, [this] { emit editWanted(plan()); });
     connect(m_back, &QPushButton::clicked, this, &TodayView::propose);
     connect(m_cautions, &CautionPanel::gentlerWanted, this,
@@ -126,7 +129,7 @@ TodayView::TodayView(JournalDesk* desk, QWidget* parent)
     connect(m_desk, &JournalDesk::personChanged, this, &TodayView::propose);
     connect(m_desk, &JournalDesk::journalChanged, this, &TodayView::propose);
     setFocusPolicy(Qt::StrongFocus);
-    setFocusProxy(m_handIn);
+    setFocusProxy(m_practise);
     propose();
 }
 
@@ -186,6 +189,7 @@ QWidget* TodayView::buildRight()
     auto* whole = new QVBoxLayout(right);
     whole->setContentsMargins(0, 0, 0, 0);
     whole->addWidget(scroll, 1);
+    whole->addWidget(m_practise);
     whole->addWidget(m_handIn);
     return right;
 }
@@ -195,6 +199,8 @@ void TodayView::keyPressEvent(QKeyEvent* event)
     const bool isEnter = event->key() == Qt::Key_Return || event->key() == Qt::Key_Enter;
     // In a number Enter only takes the number.
     if (isEnter && !qobject_cast<QAbstractSpinBox*>(focusWidget()))
+        m_practise->click();
+    else if (event->key() == Qt::Key_H && m_handIn->isVisible())
         m_handIn->click();
     else
         QWidget::keyPressEvent(event);
@@ -214,7 +220,8 @@ void TodayView::propose()
     const auto& person = m_desk->person();
     for (QWidget* w : std::initializer_list<QWidget*>{m_compared, m_changes, m_cautions})
         w->setVisible(person.has_value());
-    m_handIn->setText(person ? tr("Hand in a recording…") : tr("Add the first person…"));
+    m_practise->setText(person ? tr("Practise now") : tr("Add the first person…"));
+    m_handIn->setVisible(person.has_value());
     if (!person) {
         m_sentence->setText(tr("Who practises? Add yourself, or the people you teach."));
         m_why->setText(tr("Then this page proposes what to practise today, says what may speak "

@@ -34,6 +34,7 @@ public slots:
     void propose();
 
 signals:
+    void practiseWanted();
     void handInWanted(const Plan& plan);
     void editWanted(const Plan& plan);
     void personWanted(); ///< there is nobody yet
@@ -65,6 +66,7 @@ private:
     QSpinBox* m_rounds;
     QWidget* m_changes = nullptr;
     QLabel* m_roundsName;
+    QPushButton* m_practise;
     QPushButton* m_handIn;
     QPushButton* m_edit;
     QPushButton* m_back;

@@ -1,0 +1,75 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/plan/terms.hpp"
+#include "core/practise/session.hpp"
+
+#include <QWidget>
+#include <deque>
+
+namespace layakari {
+
+struct Theme;
+
+/// What leads through a practice, to be read from two metres: the phase, the count, the side, and
+/// the silhouette of the lungs that travels through the counts past the line of now. What is heard
+/// lies as a ribbon under it. In free practice nothing leads, and the silhouette is what is heard.
+class CueView : public QWidget {
+    Q_OBJECT
+public:
+    explicit CueView(QWidget* parent = nullptr);
+
+    void begin(const std::vector<CueStep>& steps, Terms terms, double countS);
+    /// Whether what is heard is shown, or nothing of it until the end.
+    void setShowsHeard(bool shows) { m_showsHeard = shows; }
+    void show(const PracticeNow& now);
+    /// The words that stand large: for screen readers, and for tests.
+    QString word() const;
+    QString counted() const;
+
+    QSize sizeHint() const override { return {1000, 560}; }
+    QSize minimumSizeHint() const override { return {600, 380}; }
+
+protected:
+    void paintEvent(QPaintEvent*) override;
+
+private:
+    struct Stretch {
+        double startS = 0;
+        double endS = 0;
+        ReadKind kind = ReadKind::Unknown;
+        bool sounds = false;
+    };
+    struct Pitch {
+        double atS = 0;
+        double cents = 0;
+    };
+    std::vector<CueStep> m_steps;
+    Terms m_terms = Terms::English;
+    double m_countS = 1; ///< where nothing leads
+    bool m_showsHeard = true;
+    PracticeNow m_now;
+    std::deque<Stretch> m_heard; ///< the latest last
+    std::deque<Pitch> m_pitch;
+
+    bool isLed() const { return !m_steps.empty(); }
+    const CueStep* step() const;
+    double countS() const;
+    double pixelsPerCount() const;
+    double drawnCounts(std::size_t step) const;
+    QRectF breathArea() const;
+    double nowX() const;
+    void remember();
+    QString besides() const;
+    QString placeInPlan() const;
+    QString heardInWords() const;
+
+    void paintWords(QPainter& painter, const Theme& theme) const;
+    void paintTravelling(QPainter& painter, const Theme& theme) const;
+    void paintStep(QPainter& painter, const Theme& theme, std::size_t step, double x) const;
+    void paintHeard(QPainter& painter, const Theme& theme) const;
+    void paintPitch(QPainter& painter, const Theme& theme) const;
+    void paintFree(QPainter& painter, const Theme& theme) const;
+};
+
+} // namespace layakari

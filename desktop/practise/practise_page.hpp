@@ -1,0 +1,81 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/journal/records.hpp"
+#include "desktop/practise/practising.hpp"
+
+#include <QWidget>
+#include <filesystem>
+
+class QPushButton;
+class QStackedWidget;
+
+namespace layakari {
+
+class CueView;
+class JournalDesk;
+class MessageBar;
+class ReadyView;
+
+/// The Practise page: ready, led and heard, kept.
+class PractisePage : public QWidget {
+    Q_OBJECT
+public:
+    /// Recordings go below `recordings`, into a folder for each person.
+    PractisePage(JournalDesk* desk, std::filesystem::path recordings, const QString& settingsFile,
+                 QWidget* parent = nullptr);
+
+    /// What is to be practised; while somebody practises it stays as it is.
+    void setPlan(const Plan& plan);
+    /// What is known of the breath of whoever practises.
+    void setKnown(const Known& known) { m_known = known; }
+    /// From the first breath to the end of the second look nothing else should be begun.
+    bool isBusy() const;
+    Practising* practising() { return m_practising; }
+    void note(const QString& text);
+    void focusView();
+
+    struct Practised {
+        Id person = 0;
+        std::optional<Plan> plan;
+        qint64 startedAt = 0; ///< seconds since 1970
+        PracticeSession::Ended ended;
+    };
+
+public slots:
+    /// Stops what runs; else closes the message.
+    void leave();
+    /// The page is not shown any more: the microphone is closed.
+    void put();
+
+signals:
+    void practised(const layakari::PractisePage::Practised& practised);
+
+protected:
+    void keyPressEvent(QKeyEvent* event) override;
+
+private:
+    QWidget* buildRunning();
+    void begin();
+    void showNow();
+    void showButtons();
+    void goOnOrPause();
+    std::filesystem::path newRecording(const std::optional<Plan>& plan) const;
+
+    JournalDesk* m_desk;
+    std::filesystem::path m_recordings;
+    Known m_known;
+    Practising* m_practising;
+    MessageBar* m_bar;
+    QStackedWidget* m_stack;
+    ReadyView* m_ready;
+    CueView* m_cue;
+    QPushButton* m_stop;
+    QPushButton* m_pause;
+    QPushButton* m_skip;
+    Id m_person = 0;
+    std::optional<Plan> m_plan;
+    qint64 m_startedAt = 0;
+};
+
+} // namespace layakari

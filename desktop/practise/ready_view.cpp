@@ -1,0 +1,356 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "desktop/practise/ready_view.hpp"
+
+#include "core/plan/plan_figures.hpp"
+#include "core/simulate/temperament.hpp"
+#include "desktop/desk/journal_desk.hpp"
+#include "desktop/prepare/caution_panel.hpp"
+#include "desktop/shapes/plan_shape.hpp"
+#include "desktop/sound/microphone.hpp"
+#include "desktop/sound/simulated_microphone.hpp"
+#include "desktop/theme/controls.hpp"
+
+#include <QCheckBox>
+#include <QHBoxLayout>
+#include <QKeyEvent>
+#include <QLabel>
+#include <QPainter>
+#include <QProgressBar>
+#include <QPushButton>
+#include <QScrollArea>
+#include <QSettings>
+#include <QSpinBox>
+#include <QVBoxLayout>
+#include <array>
+
+namespace layakari {
+
+namespace {
+
+constexpr int rightWidth = 344;
+enum LeadChoice { ByClock, Following, Nothing };
+// What the words of a tone's loudness stand for.
+constexpr std::array loudness{0.0, 0.25, 0.6, 1.0};
+// Real time first; the others are for a look at the program and for tests.
+constexpr std::array paces{1.0, 4.0, 0.0};
+
+QHBoxLayout* lineOf(std::initializer_list<QWidget*> widgets)
+{
+    auto* line = new QHBoxLayout;
+    line->setContentsMargins(0, 0, 0, 0);
+    line->setSpacing(10);
+    for (QWidget* widget : widgets) line->addWidget(widget);
+    line->addStretch(1);
+    return line;
+}
+
+QWidget* groupOf(QHBoxLayout* line, QWidget* parent)
+{
+    auto* group = new QWidget(parent);
+    group->setLayout(line);
+    return group;
+}
+
+} // namespace
+
+ReadyView::ReadyView(JournalDesk* desk, const QString& settingsFile, QWidget* parent)
+    : QWidget(parent),
+      m_desk(desk),
+      m_settingsFile(settingsFile),
+      m_sentence(textLabel({}, Type::Sentence, this, "readySentence")),
+      m_shape(new PlanShape(this)),
+      m_lead(choiceBox(tr("What leads"), "lead",
+                       {tr("the clock"), tr("my breath"), tr("nothing: free practice")}, this)),
+      m_leadNote(softLabel({}, Type::Body, this, "leadNote")),
+      m_count(numberBox(tr("Length of a count in seconds"), "practiseCount", 0.3, 10, 0.05, 2,
+                        tr("s"), this)),
+      m_slower(numberBox(tr("How much slower each minute, in percent"), "slower", 0, 20, 0.5, 1,
+                         tr("%"), this)),
+      m_settle(countBox(tr("Seconds to settle"), "settle", 0, 600, this)),
+      m_stay(countBox(tr("Seconds to stay at the end"), "stay", 0, 1800, this)),
+      m_shows(new QCheckBox(tr("Show what is heard while it goes on"), this)),
+      m_microphone(choiceBox(tr("Microphone"), "microphone", {}, this)),
+      m_temperament(
+          choiceBox(tr("How the simulated practitioner practises"), "temperament", {}, this)),
+      m_pace(choiceBox(tr("How fast time passes"), "pace",
+                       {tr("in real time"), tr("four times as fast"), tr("as fast as it goes")},
+                       this)),
+      m_try(wordButton(tr("Try the microphone"), "tryMicrophone", this,
+                       tr("Breathe for ten seconds, and hear what to change (T)"))),
+      m_trying(new QProgressBar(this)),
+      m_checked(textLabel({}, Type::Body, this, "checked")),
+      m_cautions(new CautionPanel(desk, this)),
+      m_begin(leadButton(tr("Begin"), "begin", this, tr("Begin to settle and to record (Enter)")))
+{
+    setObjectName(QStringLiteral("readyView"));
+    const QStringList tones{tr("silent"), tr("faint"), tr("soft"), tr("clear")};
+    m_phaseTones = choiceBox(tr("Tones that tell the phases"), "phaseTones", tones, this);
+    m_countTones = choiceBox(tr("Tones that mark the counts"), "countTones", tones, this);
+    m_strokeTones = choiceBox(tr("Pulse of the strokes"), "strokeTones", tones, this);
+    m_shows->setObjectName(QStringLiteral("showsHeard"));
+    m_trying->setTextVisible(false);
+    m_trying->hide();
+    auto* row = new QHBoxLayout(this);
+    row->setContentsMargins(28, 10, 24, 16);
+    row->setSpacing(36);
+    row->addWidget(buildLeft(), 1);
+    row->addWidget(buildRight());
+    fillMicrophones();
+    restore();
+    m_settingUp = false;
+
+    for (QComboBox* box : {m_lead, m_phaseTones, m_countTones, m_strokeTones})
+        connect(box, &QComboBox::currentIndexChanged, this, &ReadyView::refresh);
+    for (QComboBox* box : {m_microphone, m_temperament, m_pace})
+        connect(box, &QComboBox::currentIndexChanged, this, [this] {
+            m_checked->clear();
+            refresh();
+            emit inputChanged();
+        });
+    connect(m_count, &QDoubleSpinBox::valueChanged, this, &ReadyView::refreshPlan);
+    connect(m_slower, &QDoubleSpinBox::valueChanged, this, &ReadyView::refresh);
+    for (QSpinBox* box : {m_settle, m_stay})
+        connect(box, &QSpinBox::valueChanged, this, &ReadyView::refresh);
+    connect(m_shows, &QCheckBox::toggled, this, &ReadyView::refresh);
+    connect(m_try, &QPushButton::clicked, this, &ReadyView::tryWanted);
+    connect(m_begin, &QPushButton::clicked, this, &ReadyView::beginWanted);
+    setFocusPolicy(Qt::StrongFocus);
+    setFocusProxy(m_begin);
+    refresh();
+}
+
+QWidget* ReadyView::buildLeft()
+{
+    auto* left = new QWidget(this);
+    auto* column = new QVBoxLayout(left);
+    column->setContentsMargins(0, 0, 0, 0);
+    column->setSpacing(8);
+    column->addWidget(m_sentence);
+    column->addWidget(m_shape, 1);
+    column->addLayout(lineOf({plainWord(tr("Led by"), this), m_lead}));
+    column->addWidget(m_leadNote);
+    m_counts = groupOf(lineOf({plainWord(tr("One count"), this), m_count,
+                               plainWord(tr("and each minute slower by"), this), m_slower}),
+                       this);
+    m_around = groupOf(
+        lineOf({plainWord(tr("Settle"), this), m_settle, plainWord(tr("s before, and stay"), this),
+                m_stay, plainWord(tr("s after"), this)}),
+        this);
+    m_tones = groupOf(
+        lineOf({plainWord(tr("Tones: phases"), this), m_phaseTones, plainWord(tr("counts"), this),
+                m_countTones, plainWord(tr("strokes"), this), m_strokeTones}),
+        this);
+    for (QWidget* group : {m_counts, m_around, m_tones}) column->addWidget(group);
+    column->addWidget(m_shows);
+    return left;
+}
+
+QWidget* ReadyView::buildRight()
+{
+    auto* inner = new QWidget(this);
+    auto* column = new QVBoxLayout(inner);
+    column->setContentsMargins(0, 0, 8, 0);
+    column->setSpacing(8);
+    column->addWidget(textLabel(tr("The microphone"), Type::Body, this, "", true));
+    column->addWidget(m_microphone);
+    m_simulated = groupOf(lineOf({m_temperament, m_pace}), this);
+    column->addWidget(m_simulated);
+    column->addWidget(m_try, 0, Qt::AlignLeft);
+    column->addWidget(m_trying);
+    column->addWidget(m_checked);
+    column->addSpacing(14);
+    column->addWidget(m_cautions);
+    column->addStretch(1);
+    auto* scroll = new QScrollArea(this);
+    scroll->setWidgetResizable(true);
+    scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    scroll->setFocusPolicy(Qt::NoFocus);
+    scroll->setWidget(inner);
+    auto* right = new QWidget(this);
+    right->setFixedWidth(rightWidth);
+    auto* whole = new QVBoxLayout(right);
+    whole->setContentsMargins(0, 0, 0, 0);
+    whole->addWidget(scroll, 1);
+    whole->addWidget(m_begin);
+    return right;
+}
+
+void ReadyView::fillMicrophones()
+{
+    for (const QString& name : microphones()) m_microphone->addItem(name);
+    m_microphone->addItem(tr("A simulated practitioner"));
+    for (const Temperament& who : temperaments())
+        if (!who.name.starts_with("held-"))
+            m_temperament->addItem(QString::fromStdString(who.name));
+}
+
+bool ReadyView::isFree() const { return m_lead->currentIndex() == Nothing; }
+bool ReadyView::isSimulated() const
+{
+    return m_microphone->currentIndex() == m_microphone->count() - 1;
+}
+
+double ReadyView::countS() const { return m_count->value(); }
+
+void ReadyView::restore()
+{
+    const QSettings settings(m_settingsFile, QSettings::IniFormat);
+    const auto choose = [&](QComboBox* box, const char* key, int otherwise) {
+        const int at = box->findText(
+            settings.value(QStringLiteral("practise/") + QLatin1String(key)).toString());
+        box->setCurrentIndex(at >= 0 ? at : otherwise);
+    };
+    choose(m_lead, "lead", ByClock);
+    choose(m_phaseTones, "phases", 2);
+    choose(m_countTones, "counts", 1);
+    choose(m_strokeTones, "strokes", 2);
+    choose(m_microphone, "microphone", 0);
+    choose(m_temperament, "temperament", 0);
+    choose(m_pace, "pace", 0);
+    m_slower->setValue(settings.value(QStringLiteral("practise/slower"), 0).toDouble());
+    m_settle->setValue(settings.value(QStringLiteral("practise/settle"), usualSettleS()).toInt());
+    m_shows->setChecked(settings.value(QStringLiteral("practise/shows"), true).toBool());
+}
+
+void ReadyView::remember() const
+{
+    QSettings settings(m_settingsFile, QSettings::IniFormat);
+    const std::pair<const char*, QComboBox*> boxes[]{{"lead", m_lead},
+                                                     {"phases", m_phaseTones},
+                                                     {"counts", m_countTones},
+                                                     {"strokes", m_strokeTones},
+                                                     {"microphone", m_microphone},
+                                                     {"temperament", m_temperament},
+                                                     {"pace", m_pace}};
+    for (const auto& [key, box] : boxes)
+        settings.setValue(QStringLiteral("practise/") + QLatin1String(key), box->currentText());
+    settings.setValue(QStringLiteral("practise/slower"), m_slower->value());
+    settings.setValue(QStringLiteral("practise/settle"), m_settle->value());
+    settings.setValue(QStringLiteral("practise/shows"), m_shows->isChecked());
+}
+
+void ReadyView::setPlan(const Plan& plan)
+{
+    m_plan = plan;
+    m_settingUp = true;
+    m_count->setValue(planFigures(plan, m_desk->ownCountS()).countS);
+    m_stay->setValue(static_cast<int>(usualStayS(plan)));
+    m_settingUp = false;
+    m_cautions->setPlan(plan);
+    refresh();
+}
+
+void ReadyView::refresh()
+{
+    if (m_settingUp) return;
+    const Demands demands = demandsOf(m_plan);
+    const bool hums = demands.has(Demand::Hum);
+    switch (m_lead->currentIndex()) {
+    case ByClock:
+        m_leadNote->setText(hums
+                                ? tr("Each phase lasts its counts. From the first hum on your ears "
+                                     "are closed: no tone sounds, and your own breath leads.")
+                                : tr("Each phase lasts its counts, whatever you do."));
+        break;
+    case Following:
+        m_leadNote->setText(tr("The cue waits for your breath and only counts along."));
+        break;
+    default:
+        m_leadNote->setText(tr("Nothing is cued. What you do is recorded, shown and read; which "
+                               "plan it was is asked at the end. Stop it yourself."));
+    }
+    for (QWidget* group : {m_counts, m_around, m_tones}) group->setVisible(!isFree());
+    m_slower->setEnabled(m_lead->currentIndex() == ByClock);
+    m_strokeTones->setEnabled(demands.has(Demand::Strokes));
+    m_simulated->setVisible(isSimulated());
+    refreshPlan();
+    remember();
+}
+
+void ReadyView::refreshPlan()
+{
+    if (m_settingUp) return;
+    const auto& person = m_desk->person();
+    const Terms terms = person ? person->school.terms : Terms::English;
+    m_shape->setVisible(!isFree());
+    m_shape->setPlan(m_plan, countS(), terms);
+    const QString name = person
+                             ? QString::fromStdString(person->name).section(QLatin1Char(' '), 0, 0)
+                             : tr("Nobody");
+    m_sentence->setText(
+        isFree() ? tr("%1 practises freely.").arg(name)
+                 : tr("%1 practises: %2.").arg(name, QString::fromStdString(m_plan.name)));
+    m_begin->setEnabled(person.has_value());
+    m_begin->setToolTip(person ? tr("Begin to settle and to record (Enter)")
+                               : tr("Add a person first: Prepare, People"));
+}
+
+PracticeSetup ReadyView::setup() const
+{
+    PracticeSetup setup;
+    const auto volume = [](const QComboBox* box) {
+        return loudness[static_cast<std::size_t>(std::clamp(box->currentIndex(), 0, 3))];
+    };
+    if (!isFree()) setup.plan = m_plan;
+    setup.how = {m_lead->currentIndex() == Following ? Lead::Following : Lead::ByClock, countS(),
+                 m_lead->currentIndex() == ByClock ? m_slower->value() / 100 : 0};
+    setup.settleS = m_settle->value();
+    setup.stayS = m_stay->value();
+    setup.tones = {volume(m_phaseTones), 0.5 * volume(m_countTones), volume(m_strokeTones)};
+    return setup;
+}
+
+bool ReadyView::showsHeard() const { return m_shows->isChecked(); }
+
+std::unique_ptr<SoundInput> ReadyView::input() const
+{
+    if (!isSimulated()) return openMicrophone(m_microphone->currentText());
+    const auto who = temperamentByName(m_temperament->currentText().toStdString());
+    // Another person each time, but the same one for one look at the program after another.
+    constexpr std::uint64_t seed = 20261126;
+    return std::make_unique<SimulatedMicrophone>(
+        who.value_or(Temperament{}), seed,
+        paces[static_cast<std::size_t>(std::clamp(m_pace->currentIndex(), 0, 2))]);
+}
+
+void ReadyView::showTrying(double done)
+{
+    m_trying->show();
+    m_trying->setValue(static_cast<int>(100 * done));
+    m_checked->setText(tr("Breathe as you will, for ten seconds."));
+}
+
+void ReadyView::showChecked(const SoundCheck::Result& result)
+{
+    m_trying->hide();
+    QStringList words;
+    for (const std::string& sentence : result.words) words << QString::fromStdString(sentence);
+    m_checked->setText(words.join(QStringLiteral("\n\n")));
+}
+
+void ReadyView::showTryFailed(const QString& why)
+{
+    m_trying->hide();
+    m_checked->setText(why);
+}
+
+void ReadyView::keyPressEvent(QKeyEvent* event)
+{
+    const bool isEnter = event->key() == Qt::Key_Return || event->key() == Qt::Key_Enter;
+    const bool inNumber = qobject_cast<QAbstractSpinBox*>(focusWidget()) != nullptr;
+    if (isEnter && !inNumber)
+        m_begin->click();
+    else if (event->key() == Qt::Key_T && !inNumber)
+        m_try->click();
+    else
+        QWidget::keyPressEvent(event);
+}
+
+void ReadyView::paintEvent(QPaintEvent*)
+{
+    QPainter painter(this);
+    painter.fillRect(QRect(width() - rightWidth - 24 - 18, 0, rightWidth + 42, height()),
+                     currentTheme().panel);
+}
+
+} // namespace layakari
