@@ -235,7 +235,8 @@ void MainWindow::noteHere(const QString& text)
 void MainWindow::goTo(int place)
 {
     if (m_practise && m_practise->isBusy() && place != BreathLine::practisePlace) {
-        m_practise->note(tr("A practice is going on. Stop it first (Esc); what was done is kept."));
+        m_practise->note(
+            tr("A practice is not finished. Stop it first (Esc); what was done is kept."));
         return;
     }
     if (m_practise && place == BreathLine::practisePlace)

@@ -28,7 +28,6 @@ namespace {
 constexpr int lowestRateHz = 4000;
 constexpr int highestRateHz = 384000;
 constexpr int mostChannels = 8;
-constexpr float clipLevel = 0.985f;
 
 struct FormatCloser {
     void operator()(AVFormatContext* p) const { avformat_close_input(&p); }
@@ -71,7 +70,7 @@ void mixChannel(const AVFrame& frame, int channel, float scale, float offset, fl
             notANumber += !isNumber;
             value = isNumber ? value : 0;
         }
-        clipped += std::fabs(value) >= clipLevel;
+        clipped += std::fabs(value) >= SoundDamage::clippedLevel;
         mix[static_cast<std::size_t>(i)] += weight * value;
     }
     damage.clippedSamples += clipped;
@@ -101,6 +100,15 @@ void mixDown(const AVFrame& frame, const std::vector<float>& weights, std::vecto
 }
 
 } // namespace
+
+void SoundDamage::count(std::span<const float> sound)
+{
+    samples += static_cast<std::int64_t>(sound.size());
+    for (const float s : sound) {
+        clippedSamples += std::fabs(s) >= clippedLevel;
+        notANumber += !std::isfinite(s);
+    }
+}
 
 struct Recording::Stream {
     fs::path path;

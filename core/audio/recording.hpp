@@ -33,12 +33,16 @@ struct RecordingInfo {
 /// What was wrong with the sound on its way in. Counted over the samples of all channels.
 struct SoundDamage {
     std::int64_t samples = 0;
-    std::int64_t clippedSamples = 0; ///< at or beyond 0.985 of full scale, the level at which
-                                     ///< 8-bit and lossy codecs put a clipped peak
+    std::int64_t clippedSamples = 0; ///< at or beyond `clippedLevel`
     std::int64_t notANumber = 0;     ///< NaN or infinite; read as silence
     std::int64_t undecodablePackets = 0;
     double headerSeconds = 0; ///< the duration that the file claims; 0: it claims none
     double readSeconds = 0;
+
+    /// The level at which 8-bit and lossy codecs put a clipped peak.
+    static constexpr float clippedLevel = 0.985f;
+    /// Counts sound that comes in by another way than a file.
+    void count(std::span<const float> sound);
 };
 
 /// Which channels become the mono signal: one of them, or (-1) the mean of all.

@@ -22,7 +22,6 @@ constexpr double meantConfidence = 0.95;
 // Blocks of a sound card are of any size; the live ear is given some that are worth its thread's
 // while and far shorter than the fifth of a second that it may be late.
 constexpr double listenEveryS = 0.03;
-constexpr double clippedLevel = 0.985; // as `SoundDamage` counts
 
 std::vector<double> targetsOf(const PracticeSetup& setup)
 {
@@ -112,21 +111,12 @@ PracticeSession::PracticeSession(PracticeSetup setup, Recorder recorder)
       m_listening(std::make_unique<Listening>(m_setup))
 {
     m_recorder.push(m_setup.preRoll);
-    takeDamage(m_setup.preRoll);
+    m_damage.count(m_setup.preRoll);
     m_listening->push(m_setup.preRoll);
     m_setup.preRoll = {};
 }
 
 PracticeSession::~PracticeSession() = default;
-
-void PracticeSession::takeDamage(std::span<const float> samples)
-{
-    m_damage.samples += static_cast<std::int64_t>(samples.size());
-    for (const float s : samples) {
-        m_damage.clippedSamples += std::fabs(s) >= clippedLevel;
-        m_damage.notANumber += !std::isfinite(s);
-    }
-}
 
 void PracticeSession::push(std::span<const float> samples, std::span<float> tones)
 {
@@ -134,7 +124,7 @@ void PracticeSession::push(std::span<const float> samples, std::span<float> tone
     m_listening->push(samples);
     const LiveFigures heard = m_listening->now();
     const std::lock_guard lock(m_mutex);
-    takeDamage(samples);
+    m_damage.count(samples);
     const double memory = levelS * m_setup.sampleRateHz;
     for (const float s : samples) m_level += (s * s - m_level) / memory;
     m_samples += static_cast<std::int64_t>(samples.size());
@@ -221,9 +211,12 @@ Result<PracticeSession::Ended> PracticeSession::finish(const Progress& progress)
     ended.recordingFailure = m_recorder.failure();
     ended.listened = std::make_shared<const Listened>(
         m_listening->live.finish(std::move(info), m_damage, progress));
-    ended.reading = std::make_shared<const Reading>(
-        readAgainst(*ended.listened, m_setup.plan, m_setup.known));
+    ended.reading =
+        std::make_shared<const Reading>(readAgainst(*ended.listened, m_setup.plan, m_setup.known));
     ended.profile = profileIn(*ended.listened, *ended.reading);
+    constexpr std::size_t worthOffering = 3;
+    if (!m_setup.plan)
+        ended.guesses = guessPlans(*ended.listened, m_setup.mayBe, m_setup.known, worthOffering);
     return ended;
 }
 

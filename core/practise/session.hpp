@@ -13,6 +13,7 @@
 #include "core/cue/leader.hpp"
 #include "core/cue/tones.hpp"
 #include "core/practise/live_figures.hpp"
+#include "core/reading/plan_guess.hpp"
 
 #include <memory>
 #include <mutex>
@@ -21,6 +22,7 @@ namespace layakari {
 
 struct PracticeSetup {
     std::optional<Plan> plan; ///< nothing: free practice, which nothing leads
+    std::vector<Plan> mayBe;  ///< what free practice may turn out to have been
     HowToLead how;
     double settleS = 0;
     double stayS = 0;
@@ -69,10 +71,11 @@ public:
         std::shared_ptr<const Listened> listened;
         std::shared_ptr<const Reading> reading; ///< against the plan that was cued
         std::optional<BreathProfile> profile;   ///< what it tells of this person's breath
-        std::optional<Error> recordingFailure; ///< then the file is shorter than what was heard
+        std::vector<PlanGuess> guesses;         ///< of free practice, the best first
+        std::optional<Error> recordingFailure;  ///< then the file is shorter than what was heard
     };
-    /// Ends the recording, listens again to all of it and reads it. Nothing can be pushed after. Errors as
-    /// `Recorder::finish`.
+    /// Ends the recording, listens again to all of it and reads it. Nothing can be pushed after.
+    /// Errors as `Recorder::finish`.
     Result<Ended> finish(const Progress& progress = {});
 
 private:
@@ -91,7 +94,6 @@ private:
     SoundDamage m_damage;
     std::unique_ptr<Listening> m_listening;
 
-    void takeDamage(std::span<const float> samples);
     static void nameByCue(PracticeNow& now, const CueStep& step);
 };
 

@@ -21,7 +21,6 @@ constexpr double toneHz = 330; // as the cue's level tone
 // moves by less within a second, in the band of one tone, on two of three occasions.
 constexpr double leakDb = 12;
 constexpr std::size_t leastLeaks = 2;
-constexpr double clippedLevel = 0.985; // as `SoundDamage` counts
 
 double powerOf(std::span<const float> sound, int rateHz)
 {
@@ -88,9 +87,7 @@ SoundCheck::Result SoundCheck::judge() const
     FeatureExtractor extractor;
     extractor.push(changer.push(m_sound));
     SoundDamage damage;
-    damage.samples = static_cast<std::int64_t>(m_sound.size());
-    damage.clippedSamples = std::count_if(m_sound.begin(), m_sound.end(),
-                                          [](float s) { return std::fabs(s) >= clippedLevel; });
+    damage.count(m_sound);
     const Listened listened = listenToSound({}, extractor.take(), damage);
     Result result;
     result.quality = listened.quality;

@@ -74,13 +74,15 @@ void CuedPractitioner::begin(const CueStep& step, const CueMoment& cue)
 
 void CuedPractitioner::idle(const CueMoment& cue)
 {
+    // The cue is there, and is being taken in.
+    const bool reacts = !cue.paused && !cue.over && cue.step >= m_next;
     const bool atRest = cue.paused || cue.over ||
                         (m_next > 0 && m_steps[m_next - 1].kind != CueStep::Kind::Phase &&
                          m_steps[m_next - 1].kind != CueStep::Kind::Strokes);
     // In a rest by breaths they are done; then, as after all else, the cue is waited for.
     const bool isCounted = m_next > 0 && m_steps[m_next - 1].breaths > 0;
-    if (atRest && (cue.paused || cue.over || !isCounted))
-        m_body.naturalBreaths(1, cue.over ? Role::Outside : Role::Rest);
+    if (atRest && !reacts && (cue.paused || cue.over || !isCounted))
+        m_body.naturalBreaths(1, cue.over || m_next <= 1 ? Role::Outside : Role::Rest);
     else
         m_body.silence(waitS);
 }

@@ -4,6 +4,7 @@
 #include "core/base/files.hpp"
 #include "desktop/desk/journal_desk.hpp"
 #include "desktop/practise/cue_view.hpp"
+#include "desktop/practise/guess_view.hpp"
 #include "desktop/practise/ready_view.hpp"
 #include "desktop/read/message_bar.hpp"
 #include "desktop/theme/controls.hpp"
@@ -17,6 +18,8 @@
 namespace layakari {
 
 namespace {
+
+enum Page { readyPage, cuePage, guessPage };
 
 // A name as part of a file's: what no file system takes is left out.
 std::string forFile(const std::string& name)
@@ -41,6 +44,7 @@ PractisePage::PractisePage(JournalDesk* desk, std::filesystem::path recordings,
       m_stack(new QStackedWidget(this)),
       m_ready(new ReadyView(desk, settingsFile, this)),
       m_cue(new CueView(this)),
+      m_guess(new GuessView(this)),
       m_stop(leadButton(tr("Stop, breathe naturally"), "stop", this,
                         tr("Ends the practice; what was done is kept (Esc)"))),
       m_pause(wordButton(tr("Pause"), "pause", this, tr("Pause, and go on (Space)"))),
@@ -50,6 +54,7 @@ PractisePage::PractisePage(JournalDesk* desk, std::filesystem::path recordings,
     setObjectName(QStringLiteral("practisePage"));
     m_stack->addWidget(m_ready);
     m_stack->addWidget(buildRunning());
+    m_stack->addWidget(m_guess);
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(0, 0, 0, 0);
     column->addWidget(m_bar);
@@ -75,17 +80,12 @@ PractisePage::PractisePage(JournalDesk* desk, std::filesystem::path recordings,
         m_bar->showProgress(tr("Listening again to all of it…"), done);
     });
     connect(m_practising, &Practising::failed, this, [this](const QString& message) {
-        m_stack->setCurrentIndex(0);
+        m_stack->setCurrentIndex(readyPage);
         m_ready->showTryFailed({});
         m_bar->showError(message);
     });
-    connect(m_practising, &Practising::ended, this, [this](const PracticeSession::Ended& ended) {
-        m_stack->setCurrentIndex(0);
-        m_bar->hide();
-        if (ended.recordingFailure)
-            m_bar->showError(QString::fromStdString(ended.recordingFailure->message()));
-        emit practised({m_person, m_plan, m_startedAt, ended});
-    });
+    connect(m_practising, &Practising::ended, this, &PractisePage::keep);
+    connect(m_guess, &GuessView::chosen, this, &PractisePage::name);
     connect(m_stop, &QPushButton::clicked, m_practising, &Practising::stop);
     connect(m_pause, &QPushButton::clicked, this, &PractisePage::goOnOrPause);
     connect(m_skip, &QPushButton::clicked, m_practising, &Practising::skip);
@@ -115,16 +115,20 @@ void PractisePage::setPlan(const Plan& plan)
     if (!isBusy()) m_ready->setPlan(plan);
 }
 
-bool PractisePage::isBusy() const { return m_practising->isRunning() || m_practising->isEnding(); }
+bool PractisePage::isBusy() const
+{
+    return m_practising->isRunning() || m_practising->isEnding() || m_toBeNamed;
+}
 
 void PractisePage::note(const QString& text) { m_bar->showNote(text); }
 
 void PractisePage::focusView()
 {
-    if (m_stack->currentIndex() == 0)
-        m_ready->setFocus();
-    else
-        setFocus();
+    switch (m_stack->currentIndex()) {
+    case readyPage: return m_ready->setFocus();
+    case guessPage: return m_guess->setFocus();
+    default: setFocus();
+    }
 }
 
 std::filesystem::path PractisePage::newRecording(const std::optional<Plan>& plan) const
@@ -146,6 +150,7 @@ void PractisePage::begin()
     if (!person || isBusy()) return;
     PracticeSetup setup = m_ready->setup();
     setup.known = m_known;
+    if (!setup.plan) setup.mayBe = mayBePractised();
     setup.recording = newRecording(setup.plan);
     std::error_code ignored;
     std::filesystem::create_directories(setup.recording.parent_path(), ignored);
@@ -164,9 +169,57 @@ void PractisePage::begin()
     if (!m_practising->begin(std::move(setup))) return;
     m_cue->begin(m_practising->steps(), person->school.terms, countS);
     m_cue->setShowsHeard(m_ready->showsHeard());
-    m_stack->setCurrentIndex(1);
+    m_stack->setCurrentIndex(cuePage);
     showButtons();
     setFocus();
+}
+
+void PractisePage::keep(const PracticeSession::Ended& ended)
+{
+    m_bar->hide();
+    if (ended.recordingFailure)
+        m_bar->showError(QString::fromStdString(ended.recordingFailure->message()));
+    const Practised practised{m_person, m_plan, m_startedAt, ended};
+    if (m_plan || !ended.reading->heardBreathing()) {
+        m_stack->setCurrentIndex(readyPage);
+        emit this->practised(practised);
+        return;
+    }
+    m_toBeNamed = practised;
+    const auto& person = m_desk->person();
+    m_guess->show(ended.guesses, person ? person->school.terms : Terms::English);
+    m_stack->setCurrentIndex(guessPage);
+    m_guess->setFocus();
+}
+
+// Free practice gets the plan that it was, or none.
+void PractisePage::name(const std::optional<Plan>& plan)
+{
+    if (!m_toBeNamed) return;
+    Practised practised = *std::exchange(m_toBeNamed, std::nullopt);
+    if (plan) {
+        practised.plan = plan;
+        const auto reading =
+            std::make_shared<const Reading>(readAgainst(*practised.ended.listened, plan, m_known));
+        practised.ended.reading = reading;
+        practised.ended.profile = profileIn(*practised.ended.listened, *reading);
+    }
+    m_stack->setCurrentIndex(readyPage);
+    emit this->practised(practised);
+}
+
+// The presets, and before them what this person has practised lately.
+std::vector<Plan> PractisePage::mayBePractised() const
+{
+    std::vector<Plan> plans;
+    for (const Sitting& sitting : m_desk->latestSittings()) {
+        if (!sitting.planVersion) continue;
+        const auto version = m_desk->journal().planVersion(*sitting.planVersion);
+        if (version && *version) plans.push_back((*version)->plan);
+    }
+    const std::vector<Plan> presets = presetPlans();
+    plans.insert(plans.end(), presets.begin(), presets.end());
+    return plans;
 }
 
 void PractisePage::showNow()
@@ -196,6 +249,7 @@ void PractisePage::goOnOrPause()
 void PractisePage::leave()
 {
     if (m_practising->isRunning()) return m_practising->stop();
+    if (m_toBeNamed) return name(std::nullopt);
     m_bar->hide();
 }
 

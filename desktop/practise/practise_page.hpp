@@ -13,6 +13,7 @@ class QStackedWidget;
 namespace layakari {
 
 class CueView;
+class GuessView;
 class JournalDesk;
 class MessageBar;
 class ReadyView;
@@ -43,7 +44,7 @@ public:
     };
 
 public slots:
-    /// Stops what runs; else closes the message.
+    /// Stops what runs, or leaves free practice without a plan; else closes the message.
     void leave();
     /// The page is not shown any more: the microphone is closed.
     void put();
@@ -57,6 +58,9 @@ protected:
 private:
     QWidget* buildRunning();
     void begin();
+    void keep(const PracticeSession::Ended& ended);
+    void name(const std::optional<Plan>& plan);
+    std::vector<Plan> mayBePractised() const;
     void showNow();
     void showButtons();
     void goOnOrPause();
@@ -70,6 +74,8 @@ private:
     QStackedWidget* m_stack;
     ReadyView* m_ready;
     CueView* m_cue;
+    GuessView* m_guess;
+    std::optional<Practised> m_toBeNamed; ///< free practice that waits for its plan
     QPushButton* m_stop;
     QPushButton* m_pause;
     QPushButton* m_skip;

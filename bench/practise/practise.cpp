@@ -1,0 +1,230 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// A long practice by the simulated microphone in fast time: whether it stays as quick and as small
+// as it begins, whether the cue keeps its time, and whether what is heard live is what is read
+// afterwards.
+//
+//     bench-practise [MINUTES=90] [PLAN=square-4] [TEMPERAMENT=held-attic] [clock|follow]
+#include "core/plan/presets.hpp"
+#include "core/practise/session.hpp"
+#include "core/simulate/cued_practitioner.hpp"
+
+#include <algorithm>
+#include <chrono>
+#include <cmath>
+#include <cstdio>
+#include <filesystem>
+#include <fstream>
+#include <unistd.h>
+
+using namespace layakari;
+
+namespace {
+
+constexpr int rateHz = 16000;
+constexpr double blockS = 0.01;
+constexpr double partS = 600; // figures are printed for each ten minutes
+
+double residentMb()
+{
+    std::ifstream statm("/proc/self/statm");
+    long pages = 0;
+    long resident = 0;
+    statm >> pages >> resident;
+    return static_cast<double>(resident) * static_cast<double>(sysconf(_SC_PAGESIZE)) / 1e6;
+}
+
+double percentile(std::vector<double> values, double share)
+{
+    if (values.empty()) return 0;
+    const auto at = static_cast<std::ptrdiff_t>(share * static_cast<double>(values.size() - 1));
+    std::nth_element(values.begin(), values.begin() + at, values.end());
+    return values[static_cast<std::size_t>(at)];
+}
+
+struct Told {
+    double sinceS = 0;
+    double atS = 0; ///< when it was first told
+    std::optional<PhaseKind> last;
+};
+
+// The plan, repeated until it lasts so long.
+Plan longPlan(const std::string& preset, double minutes, double countS)
+{
+    const Preset* found = findPreset(preset);
+    if (!found) {
+        std::fprintf(stderr, "bench-practise: there is no preset %s\n", preset.c_str());
+        std::exit(2);
+    }
+    Plan plan = found->plan;
+    const std::vector<PlannedStep> once = unfold(plan);
+    double counts = 0;
+    for (const PlannedStep& step : once)
+        if (step.cycle())
+            for (const Phase& phase : step.cycle()->phases) counts += phase.counts.middle();
+    const int times = std::max(1, static_cast<int>(60 * minutes / (counts * countS)));
+    Group group{times, plan.parts, ""};
+    plan.parts = {Part{group}};
+    return plan;
+}
+
+class Run {
+public:
+    Run(Plan plan, const Temperament& who, Lead lead, double countS) : m_plan(std::move(plan))
+    {
+        m_file = std::filesystem::temp_directory_path() /
+                 ("layakari-bench-practise-" + std::to_string(getpid()) + ".flac");
+        PracticeSetup setup;
+        setup.plan = m_plan;
+        setup.how = {lead, countS, 0};
+        setup.settleS = 20;
+        setup.stayS = 10;
+        setup.recording = m_file;
+        setup.sampleRateHz = rateHz;
+        setup.inStep = true;
+        m_session = *PracticeSession::begin(std::move(setup));
+        m_person = std::make_unique<CuedPractitioner>(m_plan, m_session->steps(), lead, who, 77);
+    }
+    ~Run() { std::filesystem::remove(m_file); }
+
+    void go()
+    {
+        std::printf(
+            "  until   block ms: median    99 %%     most    heard late s: median    95 %%   "
+            "MB\n");
+        std::vector<float> block(static_cast<std::size_t>(blockS * rateHz));
+        std::vector<float> tones(block.size());
+        double nextPart = partS;
+        for (;;) {
+            const PracticeNow now = m_session->now();
+            remember(now);
+            if (now.cue.over) break;
+            m_person->read(block, now.cue);
+            const auto begun = std::chrono::steady_clock::now();
+            m_session->push(block, tones);
+            m_blockMs.push_back(
+                std::chrono::duration<double, std::milli>(std::chrono::steady_clock::now() - begun)
+                    .count());
+            if (now.untilS < nextPart) continue;
+            printPart(now.untilS);
+            nextPart += partS;
+        }
+        printPart(m_session->now().untilS);
+    }
+
+    void compare()
+    {
+        const auto ended = m_session->finish();
+        if (!ended) {
+            std::fprintf(stderr, "bench-practise: %s\n", ended.error().message().c_str());
+            std::exit(1);
+        }
+        int phases = 0;
+        int changed = 0;
+        int missed = 0;
+        for (const ReadPhase& phase : ended->reading->phases) {
+            if (phase.role != Role::Practice || !toPhaseKind(phase.kind)) continue;
+            ++phases;
+            const auto told = std::find_if(m_told.begin(), m_told.end(), [&](const Told& t) {
+                return std::fabs(t.sinceS - phase.startS) < 0.5;
+            });
+            if (told == m_told.end())
+                ++missed;
+            else
+                changed += told->last != toPhaseKind(phase.kind);
+        }
+        std::printf("%d practised phases afterwards: %.1f %% had another kind live, %.1f %% had no "
+                    "beginning within half a second live\n",
+                    phases, 100.0 * changed / std::max(1, phases),
+                    100.0 * missed / std::max(1, phases));
+        std::printf("read: %d of %d cycles, accuracy %.1f\n", ended->reading->summary.cyclesHeard,
+                    ended->reading->summary.cyclesPlanned,
+                    ended->reading->summary.accuracy.value_or(0));
+    }
+
+    // Of phases by the clock: where each begins against where all before it put it.
+    void printCueError() const
+    {
+        double most = 0;
+        for (std::size_t i = 1; i < m_begins.size(); ++i) {
+            const CueStep& before = m_session->steps()[m_begins[i - 1].step];
+            if (before.kind != CueStep::Kind::Phase || before.endsByBreath) continue;
+            const double due = m_begins[i - 1].beganS + before.counts * m_begins[i - 1].countS;
+            most = std::max(most, std::fabs(m_begins[i].beganS - due));
+        }
+        std::printf("cue: %zu steps, none more than %.3f ms from its time\n", m_begins.size(),
+                    1000 * most);
+    }
+
+private:
+    Plan m_plan;
+    std::filesystem::path m_file;
+    std::unique_ptr<PracticeSession> m_session;
+    std::unique_ptr<CuedPractitioner> m_person;
+    std::vector<Told> m_told;
+    std::vector<CueMoment> m_begins;
+    std::vector<double> m_blockMs;
+    std::size_t m_truthAt = 0;
+    std::size_t m_toldAt = 0;
+
+    void remember(const PracticeNow& now)
+    {
+        if (m_begins.empty() || m_begins.back().step != now.cue.step) m_begins.push_back(now.cue);
+        if (!now.heard.now) return;
+        const LiveReading::Now& heard = *now.heard.now;
+        if (m_told.empty() || heard.sinceS > m_told.back().sinceS + 0.3)
+            m_told.push_back({heard.sinceS, now.untilS, heard.phase});
+        m_told.back().last = heard.phase;
+    }
+
+    // How late the beginnings of what was really done were told, since the last line.
+    std::vector<double> lateness()
+    {
+        std::vector<double> late;
+        const auto& truth = m_person->truth().phases;
+        for (; m_truthAt < truth.size(); ++m_truthAt) {
+            while (m_toldAt < m_told.size() &&
+                   m_told[m_toldAt].sinceS < truth[m_truthAt].startS - 0.4)
+                ++m_toldAt;
+            if (m_toldAt < m_told.size() && m_told[m_toldAt].sinceS < truth[m_truthAt].startS + 0.4)
+                late.push_back(m_told[m_toldAt].atS - truth[m_truthAt].startS);
+        }
+        return late;
+    }
+
+    void printPart(double untilS)
+    {
+        const std::vector<double> late = lateness();
+        std::printf("%5.0f min           %7.3f %7.2f %8.1f                   %7.2f %7.2f %6.0f\n",
+                    untilS / 60, percentile(m_blockMs, 0.5), percentile(m_blockMs, 0.99),
+                    percentile(m_blockMs, 1), percentile(late, 0.5), percentile(late, 0.95),
+                    residentMb());
+        std::fflush(stdout);
+        m_blockMs.clear();
+    }
+};
+
+} // namespace
+
+int main(int argc, char** argv)
+{
+    const double minutes = argc > 1 ? std::atof(argv[1]) : 90;
+    const std::string preset = argc > 2 ? argv[2] : "square-4";
+    const auto who = temperamentByName(argc > 3 ? argv[3] : "held-attic");
+    if (!who) {
+        std::fprintf(stderr, "bench-practise: %s\n", who.error().message().c_str());
+        return 2;
+    }
+    const bool follows = argc > 4 && std::string(argv[4]) == "follow";
+    Temperament person = *who;
+    person.sampleRateHz = rateHz;
+    constexpr double countS = 1.137;
+    std::printf("%s, %s, led by %s, %.0f minutes\n", preset.c_str(), person.name.c_str(),
+                follows ? "the breath" : "the clock", minutes);
+    Run run(longPlan(preset, minutes, countS), person, follows ? Lead::Following : Lead::ByClock,
+            countS);
+    run.go();
+    run.printCueError();
+    run.compare();
+    return 0;
+}

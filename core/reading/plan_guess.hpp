@@ -1,0 +1,32 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/reading/reading.hpp"
+
+#include <vector>
+
+namespace layakari {
+
+/// A plan that may have been practised, and how well it fits what was heard.
+struct PlanGuess {
+    Plan plan;
+    double fit = 0; ///< 0 to 1: what it explains of the practice, times how well that was kept
+    int cycles = 0; ///< that were found of it
+    int strokes = 0;
+    std::optional<double> accuracy;
+    std::optional<double> countLengthS;
+};
+
+/// Reads a recording against each of `candidates` and returns the `most` that fit best, the best
+/// first; none that explain nothing. What a fit is made of: the share of the time in which somebody
+/// practised by any of them, the accuracy, the completion, whether hums and strokes are where they
+/// are planned, and whether a count would have a length that people keep. Plans that differ in what
+/// cannot be heard (nostrils, locks) fit alike; the first of them is returned.
+std::vector<PlanGuess> guessPlans(const Listened& listened, const std::vector<Plan>& candidates,
+                                  const Known& known, std::size_t most,
+                                  const Progress& progress = {});
+
+/// The presets, each once.
+std::vector<Plan> presetPlans();
+
+} // namespace layakari

@@ -1,0 +1,108 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "desktop/practise/guess_view.hpp"
+
+#include "desktop/shapes/plan_shape.hpp"
+#include "desktop/theme/controls.hpp"
+
+#include <QHBoxLayout>
+#include <QKeyEvent>
+#include <QLabel>
+#include <QPushButton>
+#include <QVBoxLayout>
+#include <cmath>
+
+namespace layakari {
+
+namespace {
+
+constexpr int shapeWidth = 380;
+constexpr int shapeHeight = 150;
+
+} // namespace
+
+QString fitInWords(const PlanGuess& guess)
+{
+    QStringList words;
+    if (guess.cycles > 0) words << QObject::tr("%n cycle(s)", nullptr, guess.cycles);
+    if (guess.strokes > 0) words << QObject::tr("%1 strokes").arg(guess.strokes);
+    if (guess.accuracy) words << QObject::tr("%1 of 100 kept").arg(std::lround(*guess.accuracy));
+    if (guess.countLengthS)
+        words << QObject::tr("in counts of %1 s").arg(*guess.countLengthS, 0, 'f', 2);
+    return QObject::tr("fits %1 of 100: %2")
+        .arg(std::lround(100 * guess.fit))
+        .arg(words.join(QStringLiteral(", ")));
+}
+
+GuessView::GuessView(QWidget* parent)
+    : QWidget(parent),
+      m_sentence(textLabel({}, Type::Sentence, this, "guessSentence")),
+      m_rows(new QVBoxLayout)
+{
+    setObjectName(QStringLiteral("guessView"));
+    QPushButton* none = wordButton(tr("None of these: keep it without a plan"), "guessNone", this,
+                                   tr("It can still be read against a plan later (Esc)"));
+    connect(none, &QPushButton::clicked, this, [this] { emit chosen(std::nullopt); });
+    auto* column = new QVBoxLayout(this);
+    column->setContentsMargins(28, 14, 28, 18);
+    column->setSpacing(12);
+    column->addWidget(m_sentence);
+    column->addLayout(m_rows);
+    column->addStretch(1);
+    column->addWidget(none, 0, Qt::AlignLeft);
+    setFocusPolicy(Qt::StrongFocus);
+}
+
+void GuessView::show(const std::vector<PlanGuess>& guesses, Terms terms)
+{
+    m_guesses = guesses;
+    while (QLayoutItem* old = m_rows->takeAt(0)) {
+        delete old->widget();
+        delete old;
+    }
+    m_sentence->setText(guesses.empty()
+                            ? tr("No plan that is known fits what was heard.")
+                            : tr("What was it? By what was heard, one of these, the likeliest "
+                                 "first. What cannot be heard, such as a nostril, only you know."));
+    for (std::size_t i = 0; i < guesses.size(); ++i) m_rows->addWidget(rowOf(i, terms));
+}
+
+QWidget* GuessView::rowOf(std::size_t index, Terms terms)
+{
+    const PlanGuess& guess = m_guesses[index];
+    auto* row = new QWidget(this);
+    auto* line = new QHBoxLayout(row);
+    line->setContentsMargins(0, 0, 0, 0);
+    line->setSpacing(28);
+    auto* shape = new PlanShape(row);
+    shape->setPlan(guess.plan, guess.countLengthS.value_or(1), terms);
+    shape->setFixedSize(shapeWidth, shapeHeight);
+    line->addWidget(shape);
+    auto* words = new QVBoxLayout;
+    words->setSpacing(4);
+    words->addWidget(textLabel(QString::fromStdString(guess.plan.name), Type::Row, row, "", true));
+    words->addWidget(softLabel(fitInWords(guess), Type::Body, row));
+    const QString name = tr("It was this");
+    QPushButton* choose =
+        index == 0
+            ? leadButton(name, "guess0", row, tr("Keep it as this plan (Enter)"))
+            : wordButton(name, index == 1 ? "guess1" : "guess2", row, tr("Keep it as this plan"));
+    choose->setAccessibleName(name + QStringLiteral(": ") +
+                              QString::fromStdString(guess.plan.name));
+    connect(choose, &QPushButton::clicked, this,
+            [this, index] { emit chosen(m_guesses[index].plan); });
+    words->addWidget(choose, 0, Qt::AlignLeft);
+    words->addStretch(1);
+    line->addLayout(words, 1);
+    return row;
+}
+
+void GuessView::keyPressEvent(QKeyEvent* event)
+{
+    const bool isEnter = event->key() == Qt::Key_Return || event->key() == Qt::Key_Enter;
+    if (isEnter && !m_guesses.empty())
+        emit chosen(m_guesses.front().plan);
+    else
+        QWidget::keyPressEvent(event);
+}
+
+} // namespace layakari

@@ -1,0 +1,39 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/plan/terms.hpp"
+#include "core/reading/plan_guess.hpp"
+
+#include <QWidget>
+
+class QLabel;
+class QVBoxLayout;
+
+namespace layakari {
+
+/// After free practice: which plan it may have been, with how well each fits, to choose from.
+class GuessView : public QWidget {
+    Q_OBJECT
+public:
+    explicit GuessView(QWidget* parent = nullptr);
+
+    void show(const std::vector<PlanGuess>& guesses, Terms terms);
+
+signals:
+    void chosen(const std::optional<Plan>& plan); ///< nothing: none of them
+
+protected:
+    void keyPressEvent(QKeyEvent* event) override;
+
+private:
+    QLabel* m_sentence;
+    QVBoxLayout* m_rows;
+    std::vector<PlanGuess> m_guesses;
+
+    QWidget* rowOf(std::size_t index, Terms terms);
+};
+
+/// "fits 92 of 100: 4 cycles, 95 of 100 kept, in counts of 1.15 s".
+QString fitInWords(const PlanGuess& guess);
+
+} // namespace layakari

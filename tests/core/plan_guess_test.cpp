@@ -1,0 +1,68 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// Which plan somebody has practised who did not say.
+#include "core/plan/presets.hpp"
+#include "core/reading/plan_guess.hpp"
+#include "tests/support/sounds.hpp"
+#include "tests/support/temporary_folder.hpp"
+
+#include <catch2/catch.hpp>
+
+using namespace layakari;
+
+namespace {
+
+std::vector<PlanGuess> guessed(const char* preset, const char* temperament, std::uint64_t seed)
+{
+    const TemporaryFolder folder;
+    simulateTo(folder / "practice.flac", preset, *temperamentByName(temperament), seed);
+    const auto listened = listenToFile(folder / "practice.flac");
+    REQUIRE(listened.has_value());
+    return guessPlans(*listened, presetPlans(), {}, 3);
+}
+
+} // namespace
+
+TEST_CASE("The plan that was practised is the first that is offered, nearly always among three")
+{
+    int first = 0;
+    int offered = 0;
+    int all = 0;
+    std::string missed;
+    for (const char* preset :
+         {"even-4-4", "square-4", "four-seven-eight-clocked", "long-exhale-1-2", "held-5-6-5",
+          "humming-6", "kapalabhati-3x36", "bhastrika-3x10", "composite-round", "ladder-even"})
+        for (const char* temperament : {"held-attic", "held-boathouse"}) {
+            const auto guesses = guessed(preset, temperament, 41);
+            ++all;
+            const std::string& name = findPreset(preset)->plan.name;
+            const bool isFirst = !guesses.empty() && guesses.front().plan.name == name;
+            first += isFirst;
+            offered += std::any_of(guesses.begin(), guesses.end(),
+                                   [&](const PlanGuess& g) { return g.plan.name == name; });
+            if (!isFirst) {
+                missed += std::string(preset) + " by " + temperament + " taken for ";
+                for (const PlanGuess& g : guesses)
+                    missed += g.plan.name + " (" + std::to_string(g.fit) + ") ";
+                missed += "\n";
+            }
+        }
+    INFO(missed);
+    CHECK(first >= 0.75 * all);
+    CHECK(offered >= 0.9 * all);
+}
+
+TEST_CASE("Where nobody breathes no plan fits, and the best fit comes first")
+{
+    FeatureExtractor silence;
+    silence.push(std::vector<float>(20 * analysisRateHz));
+    const Listened nothing = listenToSound({}, silence.take(), {});
+    CHECK(guessPlans(nothing, presetPlans(), {}, 3).empty());
+    const auto guesses = guessed("square-4", "held-attic", 42);
+    REQUIRE(guesses.size() == 3);
+    CHECK(guesses[0].fit >= guesses[1].fit);
+    CHECK(guesses[1].fit >= guesses[2].fit);
+    CHECK(guesses[0].fit > 0.6);
+    CHECK(guesses[0].fit <= 1);
+    CHECK(guesses[0].cycles == 4);
+}

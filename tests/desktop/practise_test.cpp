@@ -1,0 +1,228 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// A practice in the real window, before the simulated microphone.
+#include "desktop/practise/cue_view.hpp"
+#include "desktop/practise/practise_page.hpp"
+#include "desktop/reflect/reflect_page.hpp"
+#include "desktop/sound/simulated_microphone.hpp"
+#include "desktop/theme/theme.hpp"
+#include "tests/desktop/prepare.hpp"
+
+#include <QCheckBox>
+#include <QSpinBox>
+
+using namespace layakari;
+
+namespace {
+
+enum Pace { RealTime, FourTimes, AsFastAsItGoes };
+
+class Practice : public Prepare {
+public:
+    Id runa = add("Runa Vestlid");
+
+    explicit Practice(const char* preset = "square-4")
+    {
+        window.desk()->choosePerson(runa);
+        use(preset);
+    }
+    Practising* practising() { return window.practisePage()->practising(); }
+    CueView* cue() { return find<CueView>("cueView"); }
+    void makeReady(Pace pace)
+    {
+        window.goTo(BreathLine::practisePlace);
+        find<QComboBox>("microphone")->setCurrentText("A simulated practitioner");
+        find<QComboBox>("temperament")->setCurrentText("steady");
+        find<QComboBox>("pace")->setCurrentIndex(pace);
+        find<QSpinBox>("settle")->setValue(6);
+        find<QSpinBox>("stay")->setValue(3);
+    }
+    void waitUntil(double seconds)
+    {
+        REQUIRE(QTest::qWaitFor(
+            [&] { return !practising()->isRunning() || practising()->now().untilS > seconds; },
+            longMs));
+        REQUIRE(practising()->isRunning());
+    }
+    void waitUntilKept()
+    {
+        REQUIRE(QTest::qWaitFor([&] { return window.reflectPage()->isVisible(); }, 4 * longMs));
+    }
+    std::vector<Sitting> sittings() { return *journal().sittings(runa, 9); }
+};
+
+} // namespace
+
+TEST_CASE("From Prepare to Reflect by the keys alone, and the reading is there")
+{
+    Practice w;
+    w.makeReady(AsFastAsItGoes);
+    w.key(Qt::Key_1);
+    w.key(Qt::Key_Return); // practise now
+    REQUIRE(w.find<QPushButton>("begin")->isVisible());
+    w.key(Qt::Key_Return); // begin
+    REQUIRE(w.practising()->isRunning());
+    CHECK(w.cue()->isVisible());
+    w.waitUntilKept();
+    REQUIRE(w.sittings().size() == 1);
+    const Sitting kept = w.sittings().front();
+    CHECK(kept.completion.value_or(0) == 100);
+    CHECK(kept.accuracy.value_or(0) > 85);
+    CHECK(kept.startedAt == w.now.toSecsSinceEpoch());
+    REQUIRE(kept.planVersion);
+    CHECK((*w.journal().planVersion(*kept.planVersion))->plan == findPreset("square-4")->plan);
+    const std::filesystem::path file = kept.recording;
+    CHECK(file.parent_path() == w.data / "practised" / "Runa Vestlid");
+    CHECK(std::filesystem::file_size(file) > 1'000'000);
+    // The next time everything is as it was chosen.
+    w.window.goTo(BreathLine::practisePlace);
+    CHECK(w.find<QComboBox>("pace")->currentIndex() == AsFastAsItGoes);
+    CHECK(w.find<QSpinBox>("settle")->value() == 6);
+}
+
+TEST_CASE("Space pauses and goes on, N skips settling, Esc stops, and what was done is kept")
+{
+    Practice w;
+    w.makeReady(FourTimes);
+    w.find<QSpinBox>("settle")->setValue(300);
+    w.click("begin");
+    w.waitUntil(8);
+    CHECK(w.cue()->word() == "Settle");
+    w.key(Qt::Key_N);
+    w.waitUntil(10);
+    CHECK(w.cue()->word() == "Inhale");
+    w.key(Qt::Key_Space);
+    CHECK(w.cue()->word() == "Paused");
+    CHECK(w.find<QPushButton>("pause")->text() == "Go on");
+    const double pausedAt = w.practising()->now().untilS;
+    w.waitUntil(pausedAt + 5);
+    CHECK(w.practising()->now().cue.paused);
+    w.key(Qt::Key_Space);
+    w.waitUntil(pausedAt + 5 + 26); // a cycle and more
+    CHECK(w.cue()->word() != "Paused");
+    w.key(Qt::Key_Escape);
+    w.waitUntilKept();
+    REQUIRE(w.sittings().size() == 1);
+    CHECK(w.sittings().front().completion.value_or(100) < 100);
+}
+
+TEST_CASE("A microphone that goes pauses the practice, and is gone on with when it is there again")
+{
+    Practice w;
+    w.makeReady(AsFastAsItGoes);
+    w.click("begin");
+    auto* microphone = qobject_cast<SimulatedMicrophone*>(w.practising()->input());
+    REQUIRE(microphone);
+    microphone->loseAfter(30);
+    REQUIRE(QTest::qWaitFor([&] { return w.practising()->isPaused(); }, longMs));
+    CHECK_THAT(w.says("practiseMessage"), Catch::Contains("gives nothing any more"));
+    CHECK(w.cue()->word() == "Paused");
+    microphone->loseAfter(0);
+    w.key(Qt::Key_Space);
+    w.waitUntilKept();
+    REQUIRE(w.sittings().size() == 1);
+    CHECK(w.sittings().front().completion.value_or(0) == 100);
+}
+
+TEST_CASE("Free practice goes on until it is stopped, and is kept without a plan")
+{
+    Practice w;
+    w.makeReady(AsFastAsItGoes);
+    w.find<QComboBox>("lead")->setCurrentText("nothing: free practice");
+    w.click("begin");
+    w.waitUntil(45);
+    CHECK(w.cue()->word() == "Free practice");
+    CHECK_FALSE(w.find<QPushButton>("pause")->isVisible());
+    w.click("stop");
+    w.waitUntilKept();
+    REQUIRE(w.sittings().size() == 1);
+    CHECK_FALSE(w.sittings().front().planVersion);
+}
+
+TEST_CASE("The ten-second try says in words how the microphone is")
+{
+    Practice w;
+    w.makeReady(AsFastAsItGoes);
+    w.key(Qt::Key_T);
+    REQUIRE(QTest::qWaitFor(
+        [&] { return w.says("checked").find("Your breath is heard") != std::string::npos; },
+        longMs));
+    CHECK_FALSE(w.practising()->isRunning());
+    // Begun right after it, the last seconds before count too.
+    w.click("begin");
+    CHECK(w.practising()->isRunning());
+    w.key(Qt::Key_Escape);
+}
+
+TEST_CASE("While somebody practises, nothing else is begun and the window stays")
+{
+    Practice w;
+    w.makeReady(AsFastAsItGoes);
+    w.click("begin");
+    w.waitUntil(32);
+    w.key(Qt::Key_3);
+    CHECK(w.cue()->isVisible());
+    CHECK_THAT(w.says("practiseMessage"), Catch::Contains("Stop it first"));
+    CHECK_FALSE(w.window.close());
+    CHECK(w.window.isVisible());
+    w.waitUntilKept();
+    CHECK(w.sittings().size() == 1);
+    CHECK(w.window.close());
+}
+
+TEST_CASE("A practice that a killed program has left is found, read and kept the next time")
+{
+    const TemporaryFolder data;
+    Id runa = 0;
+    const auto folder = data / "practised" / "Runa Vestlid";
+    {
+        MainWindow first(data.path());
+        Person person;
+        person.name = "Runa Vestlid";
+        runa = first.desk()->savePerson(person);
+        std::filesystem::create_directories(folder);
+        std::filesystem::copy_file(practice("square.flac").toStdString(),
+                                   folder / "2026-11-25 07-30-00 Square.flac.part");
+        writeText(folder / "2026-11-25 07-30-00 Square.plan.json", findPreset("square-4")->json);
+    }
+    MainWindow next(data.path());
+    next.show();
+    REQUIRE(QTest::qWaitFor([&] { return !next.desk()->journal().sittings(runa, 9)->empty(); },
+                            longMs));
+    const Sitting kept = next.desk()->journal().sittings(runa, 9)->front();
+    CHECK(kept.completion.value_or(0) == 100);
+    CHECK(kept.recording == (folder / "2026-11-25 07-30-00 Square.flac").string());
+    CHECK_THAT(next.findChild<QLabel*>("prepareMessage")->text().toStdString(),
+               Catch::Contains("broken off"));
+}
+
+TEST_CASE("Nobody practises before there is a person, and a folder that cannot be written is said")
+{
+    Prepare empty;
+    empty.window.goTo(BreathLine::practisePlace);
+    CHECK_FALSE(empty.find<QPushButton>("begin")->isEnabled());
+    Practice w;
+    w.makeReady(AsFastAsItGoes);
+    writeText(w.data / "practised", "a file where a folder should be");
+    w.click("begin");
+    CHECK_FALSE(w.practising()->isRunning());
+    CHECK(w.find<QPushButton>("begin")->isVisible());
+}
+
+TEST_CASE("Set to show nothing until the end, nothing of what is heard is shown")
+{
+    Practice w;
+    w.makeReady(AsFastAsItGoes);
+    w.find<QCheckBox>("showsHeard")->setChecked(false);
+    w.click("begin");
+    w.waitUntil(40);
+    const QImage without = w.cue()->grab().toImage();
+    // The ribbon of what is heard lies under the breath, in the softer ink.
+    const int row = static_cast<int>(0.84 * w.cue()->height()) + 22;
+    const QRgb ink = currentTheme().softInk.rgb();
+    int marked = 0;
+    for (int x = 0; x < without.width() / 3; ++x) marked += without.pixel(x, row) == ink;
+    CHECK(marked == 0);
+    w.key(Qt::Key_Escape);
+    w.waitUntilKept();
+}
