@@ -234,6 +234,8 @@ int main(int argc, char** argv)
     if (parser.isSet(screenshot)) {
         const Shot shot{parser.value(screenshot), parser.value(row).toInt(),
                         parser.value(phase).toInt()};
+        if (parser.isSet(practise) && parser.isSet(plan))
+            window.preparePage()->today()->usePlan(*window.readPage()->plan(), {});
         if (parser.isSet(practise))
             takePractiseShot(window, shot, parser.value(practise).toDouble());
         else if (window.readPage()->isBusy())

@@ -78,8 +78,8 @@ void Leader::begin(std::size_t index, double atS)
     m_moment.beganS = atS;
     const bool isPractice =
         step().kind == CueStep::Kind::Phase || step().kind == CueStep::Kind::Strokes;
-    if (isPractice && m_practiceBeganS < 0) m_practiceBeganS = atS;
-    const double minutes = m_practiceBeganS < 0 ? 0 : (atS - m_practiceBeganS) / 60;
+    if (isPractice && !m_practiceBeganS) m_practiceBeganS = atS;
+    const double minutes = (atS - m_practiceBeganS.value_or(atS)) / 60;
     m_moment.countS = m_how.countS * std::max(0.2, 1 + m_how.slowerPerMinute * minutes);
     m_toldCounts = step().kind == CueStep::Kind::Strokes ? -1 : 0;
     m_hasBegun = false;

@@ -78,6 +78,8 @@ public:
     const std::vector<CueStep>& steps() const { return m_steps; }
     const CueStep& step() const { return m_steps[m_moment.step]; }
     CueMoment now() const;
+    /// When the first phase or run began; nothing before that.
+    std::optional<double> practiceBeganS() const { return m_practiceBeganS; }
     /// What happened since they were last taken, in the order of time.
     std::vector<CueEvent> takeEvents();
 
@@ -86,7 +88,7 @@ private:
     HowToLead m_how;
     CueMoment m_moment;
     double m_nowS = 0;
-    double m_practiceBeganS = -1; ///< the first phase or run
+    std::optional<double> m_practiceBeganS;
     std::vector<CueEvent> m_events;
     int m_toldCounts = 0;
     BreathHeard m_heard;

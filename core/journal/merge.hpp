@@ -16,8 +16,8 @@ struct Merged {
 /// Takes all of `from` into `into`: what is there already stays as it is, nothing is doubled, and
 /// doing it again changes nothing. People are the same by name, plans and ladders by all that they
 /// say, places by ladder (the later one holds), courses by all that they say, days and what was
-/// read by day, sittings by person and content, what was handed in by file. Of a plan's versions those come along that a
-/// sitting or a course used, and the newest.
+/// read by day, sittings by person and content, what was handed in by file. Of a plan's versions
+/// those come along that a sitting or a course used, and the newest.
 Result<Merged> mergeJournal(Journal& into, const Journal& from);
 
 } // namespace layakari

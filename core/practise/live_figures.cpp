@@ -21,20 +21,22 @@ void takeHum(LiveFigures& figures, const std::vector<double>& targets)
 
 } // namespace
 
-LiveFigures liveFigures(const LiveReading& live, const std::vector<double>& targets)
+LiveFigures liveFigures(const LiveReading& live, const std::vector<double>& targets, double fromS)
 {
     LiveFigures figures;
     figures.now = live.now();
     const Reading& soFar = live.soFar();
-    figures.countS = soFar.summary.countLengthS;
     for (const ReadCycle& cycle : soFar.cycles) {
-        if (!cycle.complete) continue;
+        // The one that goes on, its last hold not over, is not kept yet.
+        const bool goesOn = cycle.phases.empty() || cycle.phases.back().heard.empty();
+        if (!cycle.complete || goesOn || cycle.startS < fromS) continue;
         ++figures.cycles;
         figures.lately.clear();
         for (const ReadCycle::Kept& kept : cycle.phases)
             if (kept.counts) figures.lately.push_back({kept.phase, *kept.counts, kept.target});
     }
-    if (!soFar.strokeRuns.empty()) {
+    if (figures.cycles > 0) figures.countS = soFar.summary.countLengthS;
+    if (!soFar.strokeRuns.empty() && soFar.strokeRuns.back().startS >= fromS) {
         const ReadStrokeRun& run = soFar.strokeRuns.back();
         figures.strokes = run.count;
         figures.strokesPerMin = run.ratePerMin;

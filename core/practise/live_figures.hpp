@@ -23,7 +23,8 @@ struct LiveFigures {
     std::optional<double> humCents; ///< from the target that is nearest, where there is one
 };
 
-/// Reads them off. `targets`: of the hums that the plan asks for, Hz.
-LiveFigures liveFigures(const LiveReading& live, const std::vector<double>& targets);
+/// Reads them off. `targets`: of the hums that the plan asks for, Hz. What began before `fromS` was
+/// settling, whatever it looks like.
+LiveFigures liveFigures(const LiveReading& live, const std::vector<double>& targets, double fromS);
 
 } // namespace layakari

@@ -7,6 +7,7 @@
 #include "core/plan/hum_targets.hpp"
 
 #include <algorithm>
+#include <atomic>
 #include <cmath>
 
 namespace layakari {
@@ -19,9 +20,18 @@ constexpr double breathInHoldS = 0.7;
 // What begins so near to its cue is what was cued: people are late, and a little early.
 constexpr double meantS = 1.5;
 constexpr double meantConfidence = 0.95;
+constexpr double unknownS = 1e9; // when nobody practises yet
 // Blocks of a sound card are of any size; the live ear is given some that are worth its thread's
 // while and far shorter than the fifth of a second that it may be late.
 constexpr double listenEveryS = 0.03;
+
+// Led by the clock, the length of a count is known.
+std::optional<Plan> planToHear(const PracticeSetup& setup)
+{
+    std::optional<Plan> plan = setup.plan;
+    if (plan && setup.how.lead == Lead::ByClock) plan->countLengthS = setup.how.countS;
+    return plan;
+}
 
 std::vector<double> targetsOf(const PracticeSetup& setup)
 {
@@ -41,15 +51,17 @@ struct PracticeSession::Listening {
     std::vector<double> targets;
     std::vector<float> waiting;
     std::size_t enough;
+    std::atomic<double> fromS; ///< where the practice begins, once that is known
     mutable std::mutex mutex;
     LiveFigures figures;
     std::optional<BlockQueue> queue; // last: its thread uses all of the above
 
     explicit Listening(const PracticeSetup& setup)
-        : live(setup.plan, setup.known),
+        : live(planToHear(setup), setup.known),
           toAnalysisRate(setup.sampleRateHz, analysisRateHz),
           targets(targetsOf(setup)),
-          enough(static_cast<std::size_t>(listenEveryS * setup.sampleRateHz))
+          enough(static_cast<std::size_t>(listenEveryS * setup.sampleRateHz)),
+          fromS(setup.plan ? unknownS : 0)
     {
         if (!setup.inStep) queue.emplace([this](std::span<const float> block) { hear(block); });
     }
@@ -68,7 +80,7 @@ struct PracticeSession::Listening {
     void hear(std::span<const float> samples)
     {
         live.push(toAnalysisRate.push(samples));
-        LiveFigures told = liveFigures(live, targets);
+        LiveFigures told = liveFigures(live, targets, fromS);
         const std::lock_guard lock(mutex);
         figures = std::move(told);
     }
@@ -131,6 +143,8 @@ void PracticeSession::push(std::span<const float> samples, std::span<float> tone
     if (heard.now)
         m_leader.hear(
             {heard.now->sound != HeardSpan::Kind::Silence, heard.now->sinceS - m_preRollS});
+    if (const auto began = m_leader.practiceBeganS())
+        m_listening->fromS = *began + m_preRollS - meantS;
     m_leader.advance(static_cast<double>(m_samples) / m_setup.sampleRateHz);
     m_toneMaker.take(m_leader.takeEvents(), m_steps, m_leader.now().countS);
     m_toneMaker.render(tones);

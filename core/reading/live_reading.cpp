@@ -12,6 +12,10 @@ namespace {
 // Breaths take turns but where one is stolen or broken off: about one in twenty in what
 // bench/listening makes.
 constexpr double takesTurns = 0.95;
+// Once so many cycles are there, tempo and kinds are as they were but for a drift: they are looked
+// for again at every fifteenth look, half a minute. It keeps the looks of a long practice short.
+constexpr std::size_t enoughCycles = 8;
+constexpr int lookAnew = 15;
 
 ReadKind kindAfter(ReadKind before, HeardSpan::Kind sound)
 {
@@ -65,7 +69,10 @@ void LiveReading::readAgain()
     const Heard& heard = m_ear.heard();
     RecordingInfo recording;
     recording.durationSeconds = heard.durationS;
-    m_reading = readHeard({recording, {}, heard, m_ear.track()}, m_plan, m_known);
+    Known known = m_known;
+    if (m_reading.cycles.size() >= enoughCycles && ++m_looks % lookAnew != 0)
+        known.fit = m_reading.fit;
+    m_reading = readHeard({recording, {}, heard, m_ear.track()}, m_plan, known);
     // Words after what was heard last are in the middle of the practice, not at its end.
     while (!m_reading.phases.empty() && m_reading.phases.back().kind == ReadKind::Voice)
         m_reading.phases.pop_back();

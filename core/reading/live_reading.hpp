@@ -54,6 +54,7 @@ private:
     Known m_known;
     LiveEar m_ear;
     Reading m_reading;
+    int m_looks = 0;
     double m_lookedUntilS = 0; ///< where the spans of the last look end
 
     void readAgain();

@@ -35,14 +35,16 @@ double explainedSeconds(const Reading& reading)
     return seconds;
 }
 
-// How near the runs came to their counts, 0 to 1; nothing without strokes on either side.
+// How near the runs came to their counts, each to its own, 0 to 1; nothing without strokes on
+// either side.
 std::optional<double> strokesKept(const Reading& reading)
 {
-    if (reading.summary.strokesPlanned == 0 && reading.summary.strokesHeard == 0)
-        return std::nullopt;
-    const double planned = reading.summary.strokesPlanned;
-    const double heard = reading.summary.strokesHeard;
-    return std::min(planned, heard) / std::max({planned, heard, 1.0});
+    const int most = std::max(reading.summary.strokesPlanned, reading.summary.strokesHeard);
+    if (most == 0) return std::nullopt;
+    double asPlanned = 0;
+    for (const ReadStrokeRun& run : reading.strokeRuns)
+        if (run.targetCount) asPlanned += std::min(run.count, *run.targetCount);
+    return asPlanned / most;
 }
 
 double keptWell(const Reading& reading)

@@ -76,7 +76,7 @@ void CuedPractitioner::idle(const CueMoment& cue)
 {
     // The cue is there, and is being taken in.
     const bool reacts = !cue.paused && !cue.over && cue.step >= m_next;
-    const bool atRest = cue.paused || cue.over ||
+    const bool atRest = cue.paused || cue.over || m_next >= m_steps.size() ||
                         (m_next > 0 && m_steps[m_next - 1].kind != CueStep::Kind::Phase &&
                          m_steps[m_next - 1].kind != CueStep::Kind::Strokes);
     // In a rest by breaths they are done; then, as after all else, the cue is waited for.

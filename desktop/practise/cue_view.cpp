@@ -8,6 +8,7 @@
 #include "desktop/theme/theme.hpp"
 
 #include <QPainter>
+#include <QPainterPath>
 #include <algorithm>
 #include <cmath>
 
@@ -19,6 +20,7 @@ constexpr double margin = 36;
 constexpr double rememberedS = 90; // as much as the widest window shows of the slowest count
 constexpr double centsShown = 100; // to either side of the target
 constexpr double ribbon = 12;
+constexpr double sureEnough = 0.85; // to call what is heard by its name
 
 QFont large(double pixels)
 {
@@ -85,11 +87,9 @@ void CueView::remember()
         if (!goesOn) {
             if (!m_heard.empty())
                 m_heard.back().endS = std::min(m_heard.back().endS, heard->sinceS);
-            m_heard.push_back({heard->sinceS, m_now.untilS, ReadKind::Unknown, sounds});
+            m_heard.push_back({heard->sinceS, m_now.untilS, sounds});
         }
         m_heard.back().endS = m_now.untilS;
-        if (heard->phase) m_heard.back().kind = toReadKind(*heard->phase);
-        if (heard->sound == HeardSpan::Kind::Strokes) m_heard.back().kind = ReadKind::Strokes;
     }
     if (m_now.heard.humCents && (m_pitch.empty() || m_pitch.back().atS < m_now.untilS))
         m_pitch.push_back({m_now.untilS, *m_now.heard.humCents});
@@ -143,7 +143,8 @@ QString CueView::counted() const
 // Beside the large number: what it is out of.
 QString CueView::besides() const
 {
-    if (!isLed() || m_now.cue.over || m_now.cue.paused || !step()) return {};
+    if (!isLed()) return tr("minutes");
+    if (m_now.cue.over || m_now.cue.paused || !step()) return {};
     switch (step()->kind) {
     case CueStep::Kind::Phase: {
         const TargetCounts& target = step()->phase.counts;
@@ -191,6 +192,8 @@ QString CueView::heardInWords() const
                             .arg(*heard.humCents < 0 ? QStringLiteral("−") : QStringLiteral("+"))
                             .arg(std::fabs(*heard.humCents), 0, 'f', 0)
                       : tr("%1 Hz").arg(*heard.humHz, 0, 'f', 1));
+    if (!isLed() && heard.now && heard.now->phase && heard.now->confidence > sureEnough)
+        words << tr("heard: %1").arg(QString::fromStdString(termFor(*heard.now->phase, m_terms)));
     if (!heard.lately.empty()) {
         QStringList kept;
         for (const LiveFigures::Kept& k : heard.lately)
@@ -265,7 +268,7 @@ void CueView::paintWords(QPainter& painter, const Theme& theme) const
     painter.drawText(head, Qt::AlignLeft | Qt::AlignVCenter, placeInPlan());
     if (isLed())
         painter.drawText(head, Qt::AlignRight | Qt::AlignVCenter,
-                         QString::fromStdString(clockTime(m_now.untilS)));
+                         tr("%1 min").arg(QString::fromStdString(clockTime(m_now.untilS))));
     const QRectF left(margin, high * 0.07, width() * 0.62, high * 0.24);
     painter.setFont(large(wordSize));
     painter.setPen(isPhase ? theme.text(toReadKind(step->phase.kind)) : theme.ink);
@@ -387,42 +390,44 @@ void CueView::paintPitch(QPainter& painter, const Theme& theme) const
     const double perCent = 0.42 * area.height() / centsShown;
     painter.setPen(QPen(theme.ink, 1.5, Qt::DotLine));
     painter.drawLine(QPointF(0, middle), QPointF(nowX(), middle));
-    painter.setPen(QPen(theme.ink, 4, Qt::SolidLine, Qt::RoundCap));
-    for (std::size_t i = 1; i < m_pitch.size(); ++i) {
-        const Pitch& a = m_pitch[i - 1];
-        const Pitch& b = m_pitch[i];
-        if (b.atS - a.atS > 0.3) continue; // another hum, or a break
-        const auto place = [&](const Pitch& p) {
-            return QPointF(nowX() - (m_now.untilS - p.atS) * perSecond,
-                           middle - perCent * std::clamp(p.cents, -centsShown, centsShown));
-        };
-        painter.drawLine(place(a), place(b));
+    const auto place = [&](const Pitch& p) {
+        return QPointF(nowX() - (m_now.untilS - p.atS) * perSecond,
+                       middle - perCent * std::clamp(p.cents, -centsShown, centsShown));
+    };
+    constexpr double sameHumS = 0.5;
+    // Once broad in the ground's colour, so that it stands out from any phase's.
+    for (const QPen& pen : {QPen(theme.paper, 9, Qt::SolidLine, Qt::RoundCap),
+                            QPen(theme.ink, 4, Qt::SolidLine, Qt::RoundCap)}) {
+        painter.setPen(pen);
+        for (std::size_t i = 1; i < m_pitch.size(); ++i)
+            if (m_pitch[i].atS - m_pitch[i - 1].atS < sameHumS)
+                painter.drawLine(place(m_pitch[i - 1]), place(m_pitch[i]));
     }
 }
 
+// Where nothing is cued, an inhale is told from an exhale only afterwards: while it goes on, what
+// sounds is a hill and what is quiet is a line.
 void CueView::paintFree(QPainter& painter, const Theme& theme) const
 {
     const QRectF area = breathArea();
     const double perSecond = pixelsPerCount() / countS();
-    std::vector<LungPhase> shapes;
-    double left = nowX();
-    for (auto it = m_heard.rbegin(); it != m_heard.rend(); ++it) {
-        const double length = it->endS - it->startS;
-        if (m_showsHeard)
-            shapes.insert(shapes.begin(), {it->kind, length, 0, 0, it->kind == ReadKind::Unknown});
-        left -= length * perSecond;
-    }
-    painter.save();
-    painter.setClipRect(QRectF(0, 0, nowX(), height()));
-    LungShape lungs;
-    lungs.left = left;
-    lungs.baseline = area.bottom();
-    lungs.height = area.height();
-    lungs.pixelsPerUnit = perSecond;
-    lungs.paintHeard(painter, shapes, theme);
-    painter.restore();
     painter.setPen(QPen(theme.line, 2));
-    painter.drawLine(QPointF(0, area.bottom() + 2), QPointF(width(), area.bottom() + 2));
+    painter.drawLine(QPointF(0, area.bottom()), QPointF(width(), area.bottom()));
+    if (!m_showsHeard) return;
+    painter.setPen(Qt::NoPen);
+    painter.setBrush(theme.inhale);
+    for (const Stretch& stretch : m_heard) {
+        if (!stretch.sounds) continue;
+        const double from = nowX() - (m_now.untilS - stretch.startS) * perSecond;
+        const double to = nowX() - (m_now.untilS - stretch.endS) * perSecond;
+        const double shoulder = 0.35 * (to - from);
+        QPainterPath hill(QPointF(from, area.bottom()));
+        hill.cubicTo(from + shoulder, area.bottom(), from + shoulder / 2, area.top(),
+                     (from + to) / 2, area.top());
+        hill.cubicTo(to - shoulder / 2, area.top(), to - shoulder, area.bottom(), to,
+                     area.bottom());
+        painter.drawPath(hill);
+    }
 }
 
 } // namespace layakari

@@ -37,7 +37,6 @@ private:
     struct Stretch {
         double startS = 0;
         double endS = 0;
-        ReadKind kind = ReadKind::Unknown;
         bool sounds = false;
     };
     struct Pitch {

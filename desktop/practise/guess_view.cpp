@@ -15,15 +15,17 @@ namespace layakari {
 
 namespace {
 
-constexpr int shapeWidth = 380;
-constexpr int shapeHeight = 150;
+constexpr int shapeWidth = 460;
+constexpr int shapeHeight = 176;
 
 } // namespace
 
 QString fitInWords(const PlanGuess& guess)
 {
     QStringList words;
-    if (guess.cycles > 0) words << QObject::tr("%n cycle(s)", nullptr, guess.cycles);
+    if (guess.cycles > 0)
+        words << (guess.cycles == 1 ? QObject::tr("1 cycle")
+                                    : QObject::tr("%1 cycles").arg(guess.cycles));
     if (guess.strokes > 0) words << QObject::tr("%1 strokes").arg(guess.strokes);
     if (guess.accuracy) words << QObject::tr("%1 of 100 kept").arg(std::lround(*guess.accuracy));
     if (guess.countLengthS)

@@ -166,7 +166,7 @@ void PractisePage::begin()
     m_startedAt = m_desk->now().toSecsSinceEpoch();
     if (!m_practising->input() || !m_practising->isOpen()) m_practising->setInput(m_ready->input());
     const double countS = setup.how.countS;
-    if (!m_practising->begin(std::move(setup))) return;
+    if (!m_practising->begin(std::move(setup), m_ready->plan())) return;
     m_cue->begin(m_practising->steps(), person->school.terms, countS);
     m_cue->setShowsHeard(m_ready->showsHeard());
     m_stack->setCurrentIndex(cuePage);

@@ -86,7 +86,7 @@ void Practising::tryMicrophone()
     m_timer.start();
 }
 
-bool Practising::begin(PracticeSetup setup)
+bool Practising::begin(PracticeSetup setup, const Plan& freely)
 {
     if (!m_input || m_session) return false;
     setup.sampleRateHz = m_input->sampleRateHz();
@@ -108,8 +108,12 @@ bool Practising::begin(PracticeSetup setup)
     }
     std::shared_ptr<PracticeSession> begun = *std::move(session);
     const PracticeSetup& said = begun->setup();
-    m_input->tellCue(said.plan.value_or(Plan{}), begun->steps(), said.how.lead,
-                     [begun] { return begun->now().cue; });
+    if (said.plan)
+        m_input->tellCue(*said.plan, begun->steps(), said.how.lead,
+                         [begun] { return begun->now().cue; });
+    else
+        m_input->tellCue(freely, cueSteps(freely, 0, 0), Lead::Following,
+                         [] { return CueMoment{}; });
     {
         const std::lock_guard lock(m_mutex);
         m_session = std::move(begun);

@@ -28,8 +28,9 @@ public:
     /// Closes the microphone.
     void leave();
 
-    /// Begins. Rate, pre-roll and step are the microphone's to say. False after `failed`.
-    bool begin(PracticeSetup setup);
+    /// Begins. Rate, pre-roll and step are the microphone's to say. `freely`: what a simulated
+    /// practitioner does where nothing is cued. False after `failed`.
+    bool begin(PracticeSetup setup, const Plan& freely = {});
     bool isRunning() const { return m_session && !m_isEnding; }
     bool isEnding() const { return m_isEnding; }
     PracticeNow now() const;

@@ -14,7 +14,7 @@ class PlanChooser : public ChoiceBox {
 public:
     explicit PlanChooser(QWidget* parent = nullptr);
 
-    std::optional<Plan> plan() const { return m_plan; }
+    const std::optional<Plan>& plan() const { return m_plan; }
     /// Shows `plan` as chosen, without a signal. A plan that is no preset gets an entry of its own.
     void setPlan(const std::optional<Plan>& plan);
 

@@ -208,6 +208,8 @@ void ReadPage::usePlanFile(const QString& file)
     setPlan(*plan);
 }
 
+const std::optional<Plan>& ReadPage::plan() const { return m_chooser->plan(); }
+
 void ReadPage::setPlan(const std::optional<Plan>& plan)
 {
     m_chooser->setPlan(plan);

@@ -37,6 +37,7 @@ public:
     /// From now on no plan beside a recording is taken: the one that is chosen holds.
     void insistOnChosenPlan() { m_takesPlanBeside = false; }
     void setPlan(const std::optional<Plan>& plan);
+    const std::optional<Plan>& plan() const;
     /// Writes the reading as JSON, or its staff as .png or .svg; says so in the message bar, or
     /// what went wrong.
     void saveTo(const QString& file);

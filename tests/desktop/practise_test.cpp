@@ -124,19 +124,30 @@ TEST_CASE("A microphone that goes pauses the practice, and is gone on with when 
     CHECK(w.sittings().front().completion.value_or(0) == 100);
 }
 
-TEST_CASE("Free practice goes on until it is stopped, and is kept without a plan")
+TEST_CASE("Free practice goes on until it is stopped; then it gets the plan that it was, or none")
 {
-    Practice w;
-    w.makeReady(AsFastAsItGoes);
-    w.find<QComboBox>("lead")->setCurrentText("nothing: free practice");
-    w.click("begin");
-    w.waitUntil(45);
-    CHECK(w.cue()->word() == "Free practice");
-    CHECK_FALSE(w.find<QPushButton>("pause")->isVisible());
-    w.click("stop");
-    w.waitUntilKept();
-    REQUIRE(w.sittings().size() == 1);
-    CHECK_FALSE(w.sittings().front().planVersion);
+    for (const bool isNamed : {true, false}) {
+        Practice w;
+        w.makeReady(AsFastAsItGoes);
+        w.find<QComboBox>("lead")->setCurrentText("nothing: free practice");
+        w.click("begin");
+        w.waitUntil(95);
+        CHECK(w.cue()->word() == "Free practice");
+        CHECK_FALSE(w.find<QPushButton>("pause")->isVisible());
+        w.click("stop");
+        auto* guess = w.find<QWidget>("guessView");
+        REQUIRE(QTest::qWaitFor([&] { return guess->isVisible(); }, longMs));
+        CHECK(w.sittings().empty());
+        w.key(isNamed ? Qt::Key_Return : Qt::Key_Escape);
+        w.waitUntilKept();
+        REQUIRE(w.sittings().size() == 1);
+        const auto version = w.sittings().front().planVersion;
+        REQUIRE(version.has_value() == isNamed);
+        if (isNamed) {
+            CHECK((*w.journal().planVersion(*version))->plan == findPreset("square-4")->plan);
+            CHECK(w.sittings().front().completion.value_or(0) > 50);
+        }
+    }
 }
 
 TEST_CASE("The ten-second try says in words how the microphone is")
