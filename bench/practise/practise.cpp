@@ -125,10 +125,11 @@ public:
         for (const ReadPhase& phase : ended->reading->phases) {
             if (phase.role != Role::Practice || !toPhaseKind(phase.kind)) continue;
             ++phases;
-            const auto told = std::find_if(m_told.begin(), m_told.end(), [&](const Told& t) {
-                return std::fabs(t.sinceS - phase.startS) < 0.5;
-            });
-            if (told == m_told.end())
+            const auto told =
+                std::min_element(m_told.begin(), m_told.end(), [&](const Told& a, const Told& b) {
+                    return std::fabs(a.sinceS - phase.startS) < std::fabs(b.sinceS - phase.startS);
+                });
+            if (told == m_told.end() || std::fabs(told->sinceS - phase.startS) > 0.5)
                 ++missed;
             else
                 changed += told->last != toPhaseKind(phase.kind);

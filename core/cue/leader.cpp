@@ -18,8 +18,18 @@ constexpr double leastBreathS = 0.3;
 constexpr double leastQuietS = 0.2;
 // A look at the recording that changes its mind does so within its next block or two.
 constexpr double leastToldS = 0.15;
+// What comes so early in a phase needs to last longer, to be its end and no gap, knock or sip; and
+// a turn without a pause is none there, least of all where a hold is to come.
+constexpr double earlyShare = 0.4;
+constexpr double leastEarlyS = 0.8;
+constexpr double shareBeforeHold = 0.7;
+// How far the count of somebody who is followed moves towards the last phase's, and at most.
+constexpr double learning = 0.3;
+constexpr double mostLearned = 2;
 // As `LiveReading::Now::goesOnFrom`: how far a look may move the beginning of the same sound.
 constexpr double sameSoundS = 0.3;
+constexpr double mostMovedS =
+    0.6; // of a beginning that a look has moved, and that is still the same
 // A breath that begins so long before its cue was meant for it, unless it is the one before.
 constexpr double mostEarlyS = 1.5;
 // Nobody whose ears are closed can press a key: a phase that should have ended with a breath that
@@ -34,7 +44,7 @@ constexpr double unheardBreathS = usual::restBreathS;
 } // namespace
 
 Leader::Leader(std::vector<CueStep> steps, const HowToLead& how)
-    : m_steps(std::move(steps)), m_how(how)
+    : m_steps(std::move(steps)), m_how(how), m_followedCountS(how.countS)
 {
     if (m_steps.empty())
         m_moment.over = true;
@@ -80,10 +90,11 @@ void Leader::begin(std::size_t index, double atS)
         step().kind == CueStep::Kind::Phase || step().kind == CueStep::Kind::Strokes;
     if (isPractice && !m_practiceBeganS) m_practiceBeganS = atS;
     const double minutes = (atS - m_practiceBeganS.value_or(atS)) / 60;
-    m_moment.countS = m_how.countS * std::max(0.2, 1 + m_how.slowerPerMinute * minutes);
+    m_moment.countS = m_followedCountS * std::max(0.2, 1 + m_how.slowerPerMinute * minutes);
     m_toldCounts = step().kind == CueStep::Kind::Strokes ? -1 : 0;
     m_hasBegun = false;
     m_soundsInRest = 0;
+    m_endedByEar.reset();
     m_events.push_back({CueEvent::Kind::Step, atS, index, 0});
 }
 
@@ -139,9 +150,26 @@ void Leader::hear(const BreathHeard& heard)
 {
     const bool isNew = heard.sounds != m_heard.sounds || heard.sinceS > m_heard.sinceS + sameSoundS;
     if (!isNew) return;
+    takeBackIfMistaken(heard);
     m_heard = heard;
     m_toldAtS = m_nowS;
     m_isCounted = false;
+}
+
+// A look may find that what ended the phase before was nothing: it still goes on as it began.
+void Leader::takeBackIfMistaken(const BreathHeard& heard)
+{
+    if (!m_endedByEar || m_moment.paused || m_moment.over || !followsBreath()) return;
+    const CueStep& before = m_steps[m_endedByEar->step];
+    const bool goesOn = heard.sounds != isHold(before.phase.kind) &&
+                        std::fabs(heard.sinceS - m_endedByEar->beganS) < mostMovedS &&
+                        heard.sinceS < m_moment.beganS - mostMovedS;
+    if (!goesOn || m_endedByEar->step + 1 != m_moment.step) return;
+    const double beganS = m_endedByEar->beganS;
+    begin(m_endedByEar->step, beganS);
+    m_hasBegun = !isHold(step().phase.kind);
+    m_breathSinceS = heard.sinceS;
+    m_toldCounts = static_cast<int>((m_nowS - beganS) / m_moment.countS);
 }
 
 // A phase that ends with the person's breath.
@@ -149,27 +177,56 @@ void Leader::hearPhase(double nowS)
 {
     if (m_moment.over || !followsBreath()) return;
     const double lasted = nowS - m_heard.sinceS;
-    const bool isBreath =
-        m_heard.sounds && lasted >= leastBreathS && nowS - m_toldAtS >= leastToldS;
+    const bool isTold = nowS - m_toldAtS >= leastToldS;
+    const bool isEarly = shareDone(m_heard.sinceS) < earlyShare;
     if (isHold(step().phase.kind)) {
-        if (!isBreath) return;
-        end(std::max(m_heard.sinceS, m_moment.beganS));
+        if (!m_heard.sounds || !isTold || lasted < (isEarly ? leastEarlyS : leastBreathS)) return;
+        endHeard(std::max(m_heard.sinceS, m_moment.beganS));
         return hearPhase(nowS); // the sound that ended the hold is the next breath
     }
+    const bool isBreath = m_heard.sounds && isTold && lasted >= leastBreathS;
     if (!m_hasBegun) {
-        const double earliest = m_moment.beganS - m_mostEarlyS;
-        if (!isBreath || m_heard.sinceS < earliest) return;
+        if (!isBreath || m_heard.sinceS < m_moment.beganS - m_mostEarlyS) return;
         m_hasBegun = true;
         m_breathSinceS = m_heard.sinceS;
         m_moment.beganS = m_heard.sinceS;
         return;
     }
-    const bool turned = isBreath && m_heard.sinceS > m_breathSinceS + sameSoundS;
-    if (turned || (!m_heard.sounds && lasted >= leastQuietS)) {
-        tellCounts(m_heard.sinceS);
-        end(m_heard.sinceS);
-        if (turned) hearPhase(nowS);
+    if (!m_heard.sounds) {
+        if (lasted >= (isEarly ? leastEarlyS : leastQuietS)) endHeard(m_heard.sinceS);
+        return;
     }
+    if (!isBreath || m_heard.sinceS <= m_breathSinceS + sameSoundS) return;
+    const std::size_t next = m_moment.step + 1;
+    const bool holdIsNext = next < m_steps.size() && m_steps[next].kind == CueStep::Kind::Phase &&
+                            isHold(m_steps[next].phase.kind);
+    if (shareDone(m_heard.sinceS) < (holdIsNext ? shareBeforeHold : earlyShare)) {
+        m_breathSinceS = m_heard.sinceS; // it goes on
+        return;
+    }
+    endHeard(m_heard.sinceS);
+    hearPhase(nowS);
+}
+
+// Of the phase's counts; all of it where it is open-ended.
+double Leader::shareDone(double atS) const
+{
+    const double length = lengthS(step());
+    return length > 0 ? (atS - m_moment.beganS) / length : 1;
+}
+
+void Leader::endHeard(double atS)
+{
+    tellCounts(atS);
+    const Ended ended{m_moment.step, m_moment.beganS};
+    const double seconds = atS - m_moment.beganS;
+    if (m_how.lead == Lead::Following && step().counts > 0 && seconds > 0) {
+        const double kept = std::clamp(seconds / step().counts, m_how.countS / mostLearned,
+                                       m_how.countS * mostLearned);
+        m_followedCountS += learning * (kept - m_followedCountS);
+    }
+    end(atS);
+    m_endedByEar = ended;
 }
 
 void Leader::hearInRest(double nowS)

@@ -14,7 +14,8 @@ namespace layakari {
 
 enum class Lead {
     ByClock,   ///< each phase lasts its counts
-    Following, ///< each phase lasts as long as the breath that is heard; the cue only counts along
+    Following, ///< each phase lasts as long as the breath that is heard; the cue only counts
+               ///< along, by and by at the count of whoever is followed
 };
 
 struct HowToLead {
@@ -86,6 +87,7 @@ public:
 private:
     std::vector<CueStep> m_steps;
     HowToLead m_how;
+    double m_followedCountS; ///< as whoever is followed keeps it
     CueMoment m_moment;
     double m_nowS = 0;
     std::optional<double> m_practiceBeganS;
@@ -93,9 +95,14 @@ private:
     int m_toldCounts = 0;
     BreathHeard m_heard;
     double m_toldAtS = 0;
-    bool m_hasBegun = false;   ///< the breath of this phase is heard
-    double m_breathSinceS = 0; ///< since when
-    double m_mostEarlyS = 0;   ///< so long before its cue a breath may begin and be meant for it
+    struct Ended {
+        std::size_t step = 0;
+        double beganS = 0;
+    };
+    std::optional<Ended> m_endedByEar; ///< the step before, where a sound or a quiet ended it
+    bool m_hasBegun = false;           ///< the breath of this phase is heard
+    double m_breathSinceS = 0;         ///< since when
+    double m_mostEarlyS = 0; ///< so long before its cue a breath may begin and be meant for it
     int m_soundsInRest = 0;
     bool m_isCounted = false; ///< the sound that is heard, among those
 
@@ -105,7 +112,10 @@ private:
     bool followsBreath() const;
     void tellCounts(double untilS);
     double lengthS(const CueStep& step) const;
+    double shareDone(double atS) const;
     void hearPhase(double nowS);
+    void endHeard(double atS);
+    void takeBackIfMistaken(const BreathHeard& heard);
     void hearInRest(double nowS);
 };
 

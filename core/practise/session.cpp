@@ -20,7 +20,8 @@ constexpr double breathInHoldS = 0.7;
 // What begins so near to its cue is what was cued: people are late, and a little early.
 constexpr double meantS = 1.5;
 constexpr double meantConfidence = 0.95;
-constexpr double unknownS = 1e9; // when nobody practises yet
+constexpr double sameSoundS = 0.4; // by so much a look may move the beginning of the same sound
+constexpr double unknownS = 1e9;   // when nobody practises yet
 // Blocks of a sound card are of any size; the live ear is given some that are worth its thread's
 // while and far shorter than the fifth of a second that it may be late.
 constexpr double listenEveryS = 0.03;
@@ -146,6 +147,7 @@ void PracticeSession::push(std::span<const float> samples, std::span<float> tone
     if (const auto began = m_leader.practiceBeganS())
         m_listening->fromS = *began + m_preRollS - meantS;
     m_leader.advance(static_cast<double>(m_samples) / m_setup.sampleRateHz);
+    if (heard.now) nameByCue(*heard.now);
     m_toneMaker.take(m_leader.takeEvents(), m_steps, m_leader.now().countS);
     m_toneMaker.render(tones);
 }
@@ -159,10 +161,18 @@ PracticeNow PracticeSession::now() const
     now.cue = m_leader.now();
     now.untilS = static_cast<double>(m_samples) / m_setup.sampleRateHz;
     now.levelDb = 10 * std::log10(std::max(m_level, 1e-12));
-    if (now.heard.now) now.heard.now->sinceS -= m_preRollS;
+    if (now.heard.now) {
+        LiveReading::Now& heard = *now.heard.now;
+        heard.sinceS -= m_preRollS;
+        const bool isQuiet = heard.sound == HeardSpan::Kind::Silence;
+        if (m_named && m_named->isQuiet == isQuiet &&
+            std::fabs(m_named->sinceS - heard.sinceS) < sameSoundS) {
+            heard.phase = m_named->kind;
+            heard.confidence = std::max(heard.confidence, meantConfidence);
+        }
+    }
     if (m_steps.empty() || now.cue.over) return now;
     const CueStep& step = m_steps[now.cue.step];
-    nameByCue(now, step);
     now.breathInHold = step.kind == CueStep::Kind::Phase && isHold(step.phase.kind) &&
                        !step.endsByBreath && m_setup.how.lead == Lead::ByClock && now.heard.now &&
                        now.heard.now->sound != HeardSpan::Kind::Silence &&
@@ -170,16 +180,20 @@ PracticeNow PracticeSession::now() const
     return now;
 }
 
-// Where it is led, the sound need not tell an inhale from an exhale.
-void PracticeSession::nameByCue(PracticeNow& now, const CueStep& step)
+// Where it is led, the sound need not tell an inhale from an exhale: what began by its cue is what
+// was cued, for as long as it lasts.
+void PracticeSession::nameByCue(const LiveReading::Now& heard)
 {
-    if (step.kind != CueStep::Kind::Phase || !now.heard.now) return;
-    LiveReading::Now& heard = *now.heard.now;
+    const CueMoment cue = m_leader.now();
+    if (m_steps.empty() || cue.over || cue.paused) return;
+    const CueStep& step = m_steps[cue.step];
+    const double sinceS = heard.sinceS - m_preRollS;
     const bool isQuiet = heard.sound == HeardSpan::Kind::Silence;
-    if (heard.sound == HeardSpan::Kind::Strokes || isQuiet != isHold(step.phase.kind)) return;
-    if (std::fabs(heard.sinceS - now.cue.beganS) > meantS) return;
-    heard.phase = step.phase.kind;
-    heard.confidence = std::max(heard.confidence, meantConfidence);
+    if (step.kind != CueStep::Kind::Phase || heard.sound == HeardSpan::Kind::Strokes ||
+        isQuiet != isHold(step.phase.kind) || std::fabs(sinceS - cue.beganS) > meantS)
+        return;
+    const bool isNamed = m_named && std::fabs(m_named->sinceS - sinceS) < sameSoundS;
+    if (!isNamed) m_named = Named{sinceS, isQuiet, step.phase.kind};
 }
 
 void PracticeSession::pause()

@@ -92,9 +92,15 @@ private:
     std::int64_t m_samples = 0; ///< since it was begun
     double m_level = 0;         ///< mean square of the last tenth of a second
     SoundDamage m_damage;
+    struct Named {
+        double sinceS = 0;
+        bool isQuiet = false;
+        PhaseKind kind = PhaseKind::Inhale;
+    };
+    std::optional<Named> m_named; ///< what sounds, or does not, by the cue with which it began
     std::unique_ptr<Listening> m_listening;
 
-    static void nameByCue(PracticeNow& now, const CueStep& step);
+    void nameByCue(const LiveReading::Now& heard);
 };
 
 } // namespace layakari

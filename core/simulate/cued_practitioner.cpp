@@ -32,7 +32,10 @@ void CuedPractitioner::read(std::span<float> out, const CueMoment& cue)
         static_cast<double>(m_sample + static_cast<long>(out.size())) / m_who.sampleRateHz;
     if (m_wasPaused && !cue.paused) m_next = cue.step;
     m_wasPaused = cue.paused;
-    m_next = std::max(m_next, cue.step);
+    // Whoever leads does not skip what a mistaken cue has skipped.
+    const bool leads = m_lead == Lead::Following && m_next < m_steps.size() &&
+                       m_steps[m_next].kind == CueStep::Kind::Phase;
+    if (!leads) m_next = std::max(m_next, cue.step);
     while (m_body.now() < endS) decide(cue);
     for (float& sample : out) sample = m_microphone.next(m_breath.next());
     m_sample += static_cast<long>(out.size());

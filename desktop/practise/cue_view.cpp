@@ -63,6 +63,7 @@ void CueView::begin(const std::vector<CueStep>& steps, Terms terms, double count
     m_now = {};
     m_heard.clear();
     m_pitch.clear();
+    setAccessibleName(word());
     update();
 }
 

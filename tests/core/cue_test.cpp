@@ -217,6 +217,41 @@ TEST_CASE("A knock in a hold is no breath, and breath without a hold goes past i
     CHECK(leader.now().beganS == Approx(13.0));
 }
 
+TEST_CASE(
+    "A turn early in a breath before a hold is none, and a look that changes its mind is followed")
+{
+    Leader leader(cueSteps(planOf("square-4"), 0, 0), {Lead::Following, 1.0, 0});
+    double now = 0;
+    tell(leader, now, true, 1.0, 2);
+    tell(leader, now, true, 3.0, 2); // within the inhale
+    CHECK(leader.now().step == 0);
+    CHECK(leader.now().beganS == Approx(1.0));
+    tell(leader, now, false, 5.0, 2);
+    REQUIRE(leader.now().step == 1);
+    // Something sounds long enough to be the exhale; then the next look has found it to be nothing.
+    tell(leader, now, true, 7.2, 1.5);
+    REQUIRE(leader.now().step == 2);
+    leader.hear({false, 5.1});
+    leader.advance(now += 0.02);
+    CHECK(leader.now().step == 1);
+    CHECK(leader.now().beganS == Approx(5.0));
+    tell(leader, now, true, 9.5, 3);
+    CHECK(leader.now().step == 2);
+    CHECK(leader.now().beganS == Approx(9.5));
+}
+
+TEST_CASE("Followed, somebody with a slower count is counted along at it by and by")
+{
+    Plan plan = planOf("even-4-4");
+    Leader leader(cueSteps(plan, 0, 0), {Lead::Following, 1.0, 0});
+    double now = 0;
+    for (int i = 0; i < 12; ++i) {
+        tell(leader, now, true, 1.0 + 6.5 * i, 6.0); // of 1.5 s
+        tell(leader, now, false, 7.0 + 6.5 * i, 0.4);
+    }
+    CHECK(leader.now().countS == Approx(1.5).epsilon(0.05));
+}
+
 TEST_CASE("With the ears closed no tone is in a hum, and its own end leads on")
 {
     const auto steps = cueSteps(planOf("humming-3"), 0, 0);

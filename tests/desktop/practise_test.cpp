@@ -237,3 +237,30 @@ TEST_CASE("Set to show nothing until the end, nothing of what is heard is shown"
     w.key(Qt::Key_Escape);
     w.waitUntilKept();
 }
+
+TEST_CASE("Practise fits a small window, and all of it has a name for screen readers")
+{
+    Practice w;
+    w.window.resize(1024, 700);
+    w.makeReady(FourTimes);
+    const auto look = [&] {
+        QTest::qWait(50);
+        CHECK(w.window.width() == 1024);
+        for (const QWidget* widget : w.window.practisePage()->findChildren<QWidget*>()) {
+            if (!widget->isVisible() || widget->objectName().startsWith("qt_")) continue;
+            const auto* button = qobject_cast<const QPushButton*>(widget);
+            INFO(widget->metaObject()->className() << " " << widget->objectName().toStdString());
+            if (widget->focusPolicy() != Qt::NoFocus && widget->focusProxy() == nullptr)
+                CHECK(
+                    (!widget->accessibleName().isEmpty() || (button && !button->text().isEmpty()) ||
+                     qobject_cast<const QCheckBox*>(widget) || widget == w.window.practisePage()));
+            if (button) CHECK(widget->width() >= widget->minimumSizeHint().width());
+        }
+    };
+    look();
+    w.click("begin");
+    w.waitUntil(9);
+    look();
+    CHECK_FALSE(w.cue()->accessibleName().isEmpty());
+    w.key(Qt::Key_Escape);
+}

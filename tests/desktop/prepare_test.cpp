@@ -286,7 +286,7 @@ TEST_CASE("A recording handed in is read against the plan of today and kept as a
     p.add("Tor-Eskil Amundahl");
     p.use("square-4");
     answerFileDialog(practice("square.flac"));
-    p.key(Qt::Key_Return);
+    p.key(Qt::Key_H);
     p.waitForRow();
     const auto sittings = *p.journal().sittings(p.person(), 10);
     REQUIRE(sittings.size() == 1);

@@ -61,12 +61,15 @@ public:
         REQUIRE(QTest::qWaitForWindowActive(&window));
     }
 
+    /// Of several that are called so, on several pages, the one that is seen.
     template <class T>
     T* find(const char* name)
     {
-        T* found = window.findChild<T*>(QLatin1String(name));
-        REQUIRE(found);
-        return found;
+        const QList<T*> all = window.findChildren<T*>(QLatin1String(name));
+        REQUIRE_FALSE(all.isEmpty());
+        const auto seen =
+            std::find_if(all.begin(), all.end(), [](const T* w) { return w->isVisible(); });
+        return seen == all.end() ? all.front() : *seen;
     }
     QString text(const char* name) { return find<QLabel>(name)->text(); }
     StaffView* staff() { return find<StaffView>("staff"); }
