@@ -6,6 +6,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <cstdio>
 
 namespace layakari {
 
@@ -129,6 +130,25 @@ std::vector<PlanGuess> guessPlans(const Listened& listened, const std::vector<Pl
                      [](const PlanGuess& a, const PlanGuess& b) { return a.fit > b.fit; });
     if (guesses.size() > most) guesses.resize(most);
     return guesses;
+}
+
+std::string fitInWords(const PlanGuess& guess)
+{
+    char text[160];
+    std::snprintf(text, sizeof text, "fits %.0f of 100", 100 * guess.fit);
+    std::string words = text;
+    const char* joint = ": ";
+    const auto add = [&](const char* format, double value) {
+        std::snprintf(text, sizeof text, format, value);
+        words += joint;
+        words += text;
+        joint = ", ";
+    };
+    if (guess.cycles > 0) add(guess.cycles == 1 ? "%.0f cycle" : "%.0f cycles", guess.cycles);
+    if (guess.strokes > 0) add("%.0f strokes", guess.strokes);
+    if (guess.accuracy) add("%.0f of 100 kept", *guess.accuracy);
+    if (guess.countLengthS) add("in counts of %.2f s", *guess.countLengthS);
+    return words;
 }
 
 std::vector<Plan> presetPlans()

@@ -26,6 +26,9 @@ std::vector<PlanGuess> guessPlans(const Listened& listened, const std::vector<Pl
                                   const Known& known, std::size_t most,
                                   const Progress& progress = {});
 
+/// "fits 92 of 100: 4 cycles, 95 of 100 kept, in counts of 1.15 s".
+std::string fitInWords(const PlanGuess& guess);
+
 /// The presets, each once.
 std::vector<Plan> presetPlans();
 

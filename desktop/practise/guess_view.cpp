@@ -9,7 +9,6 @@
 #include <QLabel>
 #include <QPushButton>
 #include <QVBoxLayout>
-#include <cmath>
 
 namespace layakari {
 
@@ -19,21 +18,6 @@ constexpr int shapeWidth = 460;
 constexpr int shapeHeight = 176;
 
 } // namespace
-
-QString fitInWords(const PlanGuess& guess)
-{
-    QStringList words;
-    if (guess.cycles > 0)
-        words << (guess.cycles == 1 ? QObject::tr("1 cycle")
-                                    : QObject::tr("%1 cycles").arg(guess.cycles));
-    if (guess.strokes > 0) words << QObject::tr("%1 strokes").arg(guess.strokes);
-    if (guess.accuracy) words << QObject::tr("%1 of 100 kept").arg(std::lround(*guess.accuracy));
-    if (guess.countLengthS)
-        words << QObject::tr("in counts of %1 s").arg(*guess.countLengthS, 0, 'f', 2);
-    return QObject::tr("fits %1 of 100: %2")
-        .arg(std::lround(100 * guess.fit))
-        .arg(words.join(QStringLiteral(", ")));
-}
 
 GuessView::GuessView(QWidget* parent)
     : QWidget(parent),
@@ -82,7 +66,7 @@ QWidget* GuessView::rowOf(std::size_t index, Terms terms)
     auto* words = new QVBoxLayout;
     words->setSpacing(4);
     words->addWidget(textLabel(QString::fromStdString(guess.plan.name), Type::Row, row, "", true));
-    words->addWidget(softLabel(fitInWords(guess), Type::Body, row));
+    words->addWidget(softLabel(QString::fromStdString(fitInWords(guess)), Type::Body, row));
     const QString name = tr("It was this");
     QPushButton* choose =
         index == 0

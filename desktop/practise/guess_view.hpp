@@ -33,7 +33,4 @@ private:
     QWidget* rowOf(std::size_t index, Terms terms);
 };
 
-/// "fits 92 of 100: 4 cycles, 95 of 100 kept, in counts of 1.15 s".
-QString fitInWords(const PlanGuess& guess);
-
 } // namespace layakari

@@ -64,6 +64,7 @@ ReadyView::ReadyView(JournalDesk* desk, const QString& settingsFile, QWidget* pa
       m_leadNote(softLabel({}, Type::Body, this, "leadNote")),
       m_count(numberBox(tr("Length of a count in seconds"), "practiseCount", 0.3, 10, 0.05, 2,
                         tr("s"), this)),
+      m_tempo(numberBox(tr("Counts a minute"), "practiseTempo", 6, 200, 1, 1, {}, this)),
       m_slower(numberBox(tr("How much slower each minute, in percent"), "slower", 0, 20, 0.5, 1,
                          tr("%"), this)),
       m_settle(countBox(tr("Seconds to settle"), "settle", 0, 600, this)),
@@ -107,7 +108,16 @@ ReadyView::ReadyView(JournalDesk* desk, const QString& settingsFile, QWidget* pa
             refresh();
             emit inputChanged();
         });
-    connect(m_count, &QDoubleSpinBox::valueChanged, this, &ReadyView::refreshPlan);
+    connect(m_count, &QDoubleSpinBox::valueChanged, this, [this](double seconds) {
+        const QSignalBlocker both(m_tempo);
+        m_tempo->setValue(60 / seconds);
+        refreshPlan();
+    });
+    connect(m_tempo, &QDoubleSpinBox::valueChanged, this, [this](double perMinute) {
+        const QSignalBlocker both(m_count);
+        m_count->setValue(60 / perMinute);
+        refreshPlan();
+    });
     connect(m_slower, &QDoubleSpinBox::valueChanged, this, &ReadyView::refresh);
     for (QSpinBox* box : {m_settle, m_stay})
         connect(box, &QSpinBox::valueChanged, this, &ReadyView::refresh);
@@ -129,9 +139,10 @@ QWidget* ReadyView::buildLeft()
     column->addWidget(m_shape, 1);
     column->addLayout(lineOf({plainWord(tr("Led by"), this), m_lead}));
     column->addWidget(m_leadNote);
-    m_counts = groupOf(lineOf({plainWord(tr("One count"), this), m_count,
-                               plainWord(tr("and each minute slower by"), this), m_slower}),
-                       this);
+    m_counts =
+        groupOf(lineOf({plainWord(tr("One count"), this), m_count, plainWord(tr("or"), this),
+                        m_tempo, plainWord(tr("a minute, each minute slower by"), this), m_slower}),
+                this);
     m_around = groupOf(
         lineOf({plainWord(tr("Settle"), this), m_settle, plainWord(tr("s before, and stay"), this),
                 m_stay, plainWord(tr("s after"), this)}),
@@ -234,6 +245,7 @@ void ReadyView::setPlan(const Plan& plan)
     m_plan = plan;
     m_settingUp = true;
     m_count->setValue(planFigures(plan, m_desk->ownCountS()).countS);
+    m_tempo->setValue(60 / m_count->value());
     m_stay->setValue(static_cast<int>(usualStayS(plan)));
     m_settingUp = false;
     m_cautions->setPlan(plan);

@@ -73,6 +73,7 @@ private:
     QWidget* m_around = nullptr;
     QWidget* m_tones = nullptr;
     QDoubleSpinBox* m_count;
+    QDoubleSpinBox* m_tempo; ///< the same in counts a minute
     QDoubleSpinBox* m_slower;
     QSpinBox* m_settle;
     QSpinBox* m_stay;

@@ -294,7 +294,7 @@ void TodayView::showPlan()
             .arg(QString::fromStdString(person->name).section(QLatin1Char(' '), 0, 0),
                  QString::fromStdString(plan.name)));
     m_countNote->setText(plan.countLengthS     ? tr("by the clock")
-                         : m_desk->ownCountS() ? tr("your own, as kept lately")
+                         : m_desk->ownCountS() ? tr("as kept lately")
                                                : tr("your own, about"));
     QStringList words{(figures.isAtLeast ? tr("at least ") : QString()) +
                       durationInWords(figures.seconds)};

@@ -9,6 +9,7 @@
 #include "desktop/read/message_bar.hpp"
 #include "desktop/read/our_files.hpp"
 #include "desktop/read/plan_chooser.hpp"
+#include "desktop/read/plan_finder.hpp"
 #include "desktop/read/playback.hpp"
 #include "desktop/read/sound_strip.hpp"
 #include "desktop/read/staff_picture.hpp"
@@ -44,6 +45,7 @@ ReadPage::ReadPage(QWidget* parent)
       m_empty(new EmptyPage(this)),
       m_figures(new Figures(this)),
       m_chooser(new PlanChooser(this)),
+      m_finder(new PlanFinder(this)),
       m_open(wordButton(tr("Open…"), "open", this,
                         tr("Open a recording or a saved reading (Ctrl+O)"))),
       m_save(wordButton(tr("Save reading…"), "save", this,
@@ -75,6 +77,7 @@ void ReadPage::buildLayout()
     controls->setContentsMargins(20, 2, 28, 2);
     controls->setSpacing(12);
     controls->addWidget(m_chooser);
+    controls->addWidget(m_finder);
     controls->addStretch(1);
     controls->addWidget(m_correct);
     controls->addWidget(m_swap);
@@ -126,6 +129,9 @@ void ReadPage::connectAll()
     connect(m_empty, &EmptyPage::openWanted, this, &ReadPage::askForRecording);
     connect(m_empty, &EmptyPage::recentChosen, this, &ReadPage::openFile);
     connect(m_chooser, &PlanChooser::planChosen, this, &ReadPage::readAgain);
+    connect(m_finder, &PlanFinder::chosen, this, [this](const Plan& plan) { setPlan(plan); });
+    connect(m_finder, &PlanFinder::nothingFits, this,
+            [this] { m_bar->showNote(tr("No preset fits what was heard.")); });
     connect(m_chooser, &PlanChooser::planFileWanted, this, &ReadPage::askForPlan);
     connect(m_bar, &MessageBar::stopWanted, this, &ReadPage::stopWhatRuns);
 
@@ -242,6 +248,7 @@ void ReadPage::show(const ReadingJob::Done& done)
     m_reading = done.reading;
     m_file = m_fileBeingRead;
     m_chooser->setPlan(m_reading->plan);
+    m_finder->setRecording(m_listened, m_reading->plan.has_value(), known());
     m_playback->setReading(m_listened, m_reading);
     m_figures->show(*m_reading);
     showSheet();

@@ -16,6 +16,7 @@ class Correcting;
 class Figures;
 class MessageBar;
 class PlanChooser;
+class PlanFinder;
 class Playback;
 class SoundStrip;
 class StaffHead;
@@ -103,6 +104,7 @@ private:
     EmptyPage* m_empty;
     Figures* m_figures;
     PlanChooser* m_chooser;
+    PlanFinder* m_finder;
     QPushButton* m_open;
     QPushButton* m_save;
     QPushButton* m_swap;

@@ -8,6 +8,7 @@
 
 #include <QAbstractItemModelTester>
 #include <QListWidget>
+#include <QMenu>
 #include <set>
 
 using namespace layakari;
@@ -339,6 +340,27 @@ TEST_CASE("Numbers go to the places")
     CHECK(w.find<QPushButton>("begin")->isVisible());
     w.key(Qt::Key_3);
     CHECK(w.staff()->hasFocus());
+}
+
+TEST_CASE("A recording that was read without a plan finds the preset that it was")
+{
+    Window w;
+    w.choosePlan("No plan: free breathing");
+    w.drop({practice("square.flac")});
+    w.waitForRow();
+    REQUIRE_FALSE(w.window.readPage()->reading()->plan);
+    auto* finder = w.find<QPushButton>("findPlan");
+    REQUIRE(finder->isVisible());
+    finder->click();
+    REQUIRE(QTest::qWaitFor([&] { return w.window.findChild<QMenu*>("foundPlans"); }, longMs));
+    QMenu* menu = w.window.findChild<QMenu*>("foundPlans");
+    CHECK_THAT(menu->actions().front()->text().toStdString(), Catch::Contains("Square breath"));
+    CHECK_THAT(menu->actions().front()->text().toStdString(), Catch::Contains("of 100"));
+    menu->actions().front()->trigger();
+    REQUIRE(
+        QTest::qWaitFor([&] { return w.window.readPage()->reading()->plan.has_value(); }, longMs));
+    CHECK(w.window.readPage()->reading()->summary.completion == 100.0);
+    CHECK_FALSE(finder->isVisible());
 }
 
 TEST_CASE("Nothing is cut at 1024x700: every control lies inside the window")

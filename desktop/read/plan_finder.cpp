@@ -1,0 +1,68 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "desktop/read/plan_finder.hpp"
+
+#include <QMenu>
+
+namespace layakari {
+
+PlanFinder::PlanFinder(QWidget* parent) : QPushButton(tr("Which plan was it?"), parent)
+{
+    setObjectName(QStringLiteral("findPlan"));
+    setToolTip(tr("Look for the presets that fit best what was heard"));
+    setCursor(Qt::PointingHandCursor);
+    setAutoDefault(false);
+    hide();
+    connect(this, &QPushButton::clicked, this, &PlanFinder::find);
+}
+
+PlanFinder::~PlanFinder() { ++m_generation; }
+
+void PlanFinder::setRecording(const std::shared_ptr<const Listened>& listened, bool hasPlan,
+                              const Known& known)
+{
+    ++m_generation;
+    m_listened = listened;
+    m_known = known;
+    setEnabled(true);
+    setVisible(listened && !hasPlan);
+}
+
+void PlanFinder::find()
+{
+    setEnabled(false);
+    const int generation = ++m_generation;
+    m_thread.request_stop();
+    m_thread = std::jthread(
+        [this, generation, listened = m_listened, known = m_known](const std::stop_token& stop) {
+            constexpr std::size_t worthOffering = 4;
+            auto guesses = guessPlans(*listened, presetPlans(), known, worthOffering, {{}, stop});
+            QMetaObject::invokeMethod(
+                this,
+                [this, generation, guesses = std::move(guesses)] {
+                    if (generation == m_generation) offer(guesses);
+                },
+                Qt::QueuedConnection);
+        });
+}
+
+void PlanFinder::offer(const std::vector<PlanGuess>& guesses)
+{
+    setEnabled(true);
+    setFocus();
+    if (guesses.empty()) {
+        emit nothingFits();
+        return;
+    }
+    auto* menu = new QMenu(this);
+    menu->setObjectName(QStringLiteral("foundPlans"));
+    menu->setAttribute(Qt::WA_DeleteOnClose);
+    for (const PlanGuess& guess : guesses)
+        connect(menu->addAction(tr("%1  (%2)")
+                                    .arg(QString::fromStdString(guess.plan.name),
+                                         QString::fromStdString(fitInWords(guess)))),
+                &QAction::triggered, this, [this, plan = guess.plan] { emit chosen(plan); });
+    menu->popup(mapToGlobal(QPoint(0, height())));
+    menu->setActiveAction(menu->actions().front());
+}
+
+} // namespace layakari
