@@ -136,7 +136,7 @@ QWidget* ReadyView::buildLeft()
     column->setContentsMargins(0, 0, 0, 0);
     column->setSpacing(8);
     column->addWidget(m_sentence);
-    column->addWidget(m_shape, 1);
+    column->addWidget(m_shape, 100);
     column->addLayout(lineOf({plainWord(tr("Led by"), this), m_lead}));
     column->addWidget(m_leadNote);
     m_counts =
@@ -153,6 +153,7 @@ QWidget* ReadyView::buildLeft()
         this);
     for (QWidget* group : {m_counts, m_around, m_tones}) column->addWidget(group);
     column->addWidget(m_shows);
+    column->addStretch(1); // where nothing is drawn
     return left;
 }
 

@@ -359,7 +359,7 @@ TEST_CASE("A recording that was read without a plan finds the preset that it was
     menu->actions().front()->trigger();
     REQUIRE(
         QTest::qWaitFor([&] { return w.window.readPage()->reading()->plan.has_value(); }, longMs));
-    CHECK(w.window.readPage()->reading()->summary.completion == 100.0);
+    CHECK(w.window.readPage()->reading()->summary.completion.value_or(0) == 1);
     CHECK_FALSE(finder->isVisible());
 }
 
