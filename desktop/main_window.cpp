@@ -239,7 +239,7 @@ void MainWindow::goTo(int place)
             tr("A practice is not finished. Stop it first (Esc); what was done is kept."));
         return;
     }
-    if (m_practise && place == BreathLine::practisePlace)
+    if (m_practise && m_prepare && place == BreathLine::practisePlace)
         m_practise->setPlan(m_prepare->today()->plan());
     else if (m_practise)
         m_practise->put();
@@ -248,11 +248,11 @@ void MainWindow::goTo(int place)
     m_pages->setCurrentWidget(page);
     if (page == m_read)
         m_read->focusStaff();
-    else if (page == m_prepare && m_prepare)
+    else if (m_prepare && page == m_prepare)
         m_prepare->focusView();
-    else if (page == m_practise && m_practise)
+    else if (m_practise && page == m_practise)
         m_practise->focusView();
-    else
+    else if (page)
         page->setFocus();
     showHead();
 }

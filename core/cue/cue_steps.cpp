@@ -4,6 +4,7 @@
 #include "core/plan/plan_figures.hpp"
 
 #include <algorithm>
+#include <utility>
 
 namespace layakari {
 
@@ -44,32 +45,33 @@ std::vector<CueStep> cueSteps(const Plan& plan, double settleS, double stayS)
         return step;
     };
     if (settleS > 0) steps.push_back(timed(CueStep::Kind::Settle, settleS));
+    const int cyclesInAll = plannedCycleCount(plan);
     int cycle = 0;
     bool earsClosed = false;
     const std::vector<PlannedStep> planned = unfold(plan);
-    for (std::size_t i = 0; i < planned.size(); ++i) {
+    for (const PlannedStep& next : planned) {
         CueStep step;
-        step.ofPlan = static_cast<int>(i);
-        step.round = planned[i].round;
-        step.rounds = planned[i].roundsInAll;
-        if (const Cycles* cycles = planned[i].cycle()) {
+        step.round = next.round;
+        step.rounds = next.roundsInAll;
+        if (const Cycles* cycles = next.cycle()) {
             step.cycle = cycle++;
-            step.cycles = plannedCycleCount(plan);
+            step.cycles = cyclesInAll;
             const bool hums = hasHum(*cycles);
             addCycle(steps, *cycles, step, hums && earsClosed);
             earsClosed = hums;
-        } else if (const auto* strokes = std::get_if<const Strokes*>(&planned[i].content)) {
+        } else if (const auto* strokes = std::get_if<const Strokes*>(&next.content)) {
             step.kind = CueStep::Kind::Strokes;
             step.strokes = **strokes;
             for (int s = 0; s < step.strokes.strokes; ++s)
                 step.seconds += strokeIntervalS(step.strokes, s);
             steps.push_back(step);
         } else {
-            const Rest& rest = *std::get<const Rest*>(planned[i].content);
+            const Rest& rest = *std::get<const Rest*>(next.content);
             step.kind = CueStep::Kind::Rest;
             step.breaths = rest.breaths.value_or(0);
             step.seconds = step.breaths > 0 ? 0 : rest.seconds.value_or(0);
-            if (step.breaths > 0 || step.seconds > 0) steps.push_back(step);
+            step.isOpen = step.breaths == 0 && step.seconds == 0;
+            steps.push_back(step);
         }
     }
     if (stayS > 0) steps.push_back(timed(CueStep::Kind::Stay, stayS));

@@ -18,15 +18,15 @@ struct CueStep {
     double counts = 0;       ///< of a Phase; of a range its middle, 0 when it is open
     double seconds = 0;      ///< of Settle and Stay, of Strokes at their pace, of a Rest by time
     int breaths = 0;         ///< of a Rest by breaths
+    bool isOpen = false;     ///< of a Rest: until a key says that it is over
     bool earsClosed = false; ///< a hum, and what follows it until the hums are over
     /// It ends with the person's own breath, however one is led: it is open, or no cue is heard.
     bool endsByBreath = false;
     bool beginsCycle = false;
-    int cycle = -1;  ///< of a Phase: 0-based over the whole plan
-    int cycles = 0;  ///< how many there are in the plan
-    int round = 0;   ///< 0-based, of the innermost group with more than one
-    int rounds = 1;  ///< of that group
-    int ofPlan = -1; ///< index into the unfolded plan; -1 for Settle and Stay
+    int cycle = -1; ///< of a Phase: 0-based over the whole plan
+    int cycles = 0; ///< how many there are in the plan
+    int round = 0;  ///< 0-based, of the innermost group with more than one
+    int rounds = 1; ///< of that group
 };
 
 /// The steps of a plan in their order, between settling and the silence at the end; either is left

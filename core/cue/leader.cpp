@@ -66,6 +66,7 @@ bool Leader::followsBreath() const
 std::optional<double> Leader::endByClock() const
 {
     const CueStep& step = this->step();
+    if (step.isOpen) return std::nullopt;
     if (step.kind == CueStep::Kind::Rest && step.breaths > 0)
         return m_moment.beganS + step.breaths * unheardBreathS;
     if (!followsBreath()) {

@@ -14,7 +14,6 @@ namespace layakari {
 
 namespace {
 
-constexpr double levelS = 0.1;
 // In a hold by the clock: what sounds sooner is the end of the breath before, kept a little long.
 constexpr double breathInHoldS = 0.7;
 // What begins so near to its cue is what was cued: people are late, and a little early.
@@ -138,8 +137,6 @@ void PracticeSession::push(std::span<const float> samples, std::span<float> tone
     const LiveFigures heard = m_listening->now();
     const std::lock_guard lock(m_mutex);
     m_damage.count(samples);
-    const double memory = levelS * m_setup.sampleRateHz;
-    for (const float s : samples) m_level += (s * s - m_level) / memory;
     m_samples += static_cast<std::int64_t>(samples.size());
     if (heard.now)
         m_leader.hear(
@@ -160,7 +157,6 @@ PracticeNow PracticeSession::now() const
     const std::lock_guard lock(m_mutex);
     now.cue = m_leader.now();
     now.untilS = static_cast<double>(m_samples) / m_setup.sampleRateHz;
-    now.levelDb = 10 * std::log10(std::max(m_level, 1e-12));
     if (now.heard.now) {
         LiveReading::Now& heard = *now.heard.now;
         heard.sinceS -= m_preRollS;

@@ -41,7 +41,6 @@ struct PracticeNow {
     CueMoment cue;
     double untilS = 0;         ///< since it was begun
     LiveFigures heard;         ///< times since it was begun
-    double levelDb = -120;     ///< of the last tenth of a second, dB re full scale
     bool breathInHold = false; ///< in a hold by the clock, somebody breathes
     std::optional<Error> recordingFailure;
 };
@@ -90,7 +89,6 @@ private:
     ToneMaker m_toneMaker;
     double m_preRollS = 0;
     std::int64_t m_samples = 0; ///< since it was begun
-    double m_level = 0;         ///< mean square of the last tenth of a second
     SoundDamage m_damage;
     struct Named {
         double sinceS = 0;

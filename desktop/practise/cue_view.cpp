@@ -29,7 +29,7 @@ QFont large(double pixels)
     return font;
 }
 
-QString capital(std::string word)
+QString capital(const std::string& word)
 {
     QString text = QString::fromStdString(word);
     if (!text.isEmpty()) text[0] = text[0].toUpper();
@@ -137,6 +137,7 @@ QString CueView::counted() const
     case CueStep::Kind::Strokes: return QString::number(static_cast<int>(cue.counts));
     default: break;
     }
+    if (step()->isOpen) return QStringLiteral("–");
     return step()->breaths > 0 ? QString::number(cue.breaths)
                                : QString::fromStdString(clockTime(std::ceil(cue.leftS)));
 }
@@ -154,6 +155,7 @@ QString CueView::besides() const
     }
     case CueStep::Kind::Strokes: return tr("of %1").arg(step()->strokes.strokes);
     case CueStep::Kind::Rest:
+        if (step()->isOpen) return tr("breathe naturally; N goes on");
         return step()->breaths > 0 ? tr("of %1 natural breaths").arg(step()->breaths)
                                    : tr("breathe naturally");
     case CueStep::Kind::Settle: return tr("a few natural breaths");
@@ -212,7 +214,16 @@ QRectF CueView::breathArea() const
     return {0, height() * 0.46, static_cast<double>(width()), height() * 0.38};
 }
 
-double CueView::nowX() const { return width() * (isLed() ? 0.34 : 0.86); }
+double CueView::nowX() const
+{
+    const CueStep* step = this->step();
+    if (!m_isStill || !step || step->kind != CueStep::Kind::Phase)
+        return width() * (isLed() ? 0.34 : 0.86);
+    double counts = m_now.cue.waits ? 0 : std::max(0.0, m_now.untilS - m_now.cue.beganS) / countS();
+    for (std::size_t i = m_now.cue.step; !m_steps[i].beginsCycle && i > 0;)
+        counts += drawnCounts(--i);
+    return std::min(margin + counts * pixelsPerCount(), width() - margin);
+}
 
 double CueView::pixelsPerCount() const
 {

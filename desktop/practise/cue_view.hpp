@@ -22,6 +22,9 @@ public:
     void begin(const std::vector<CueStep>& steps, Terms terms, double countS);
     /// Whether what is heard is shown, or nothing of it until the end.
     void setShowsHeard(bool shows) { m_showsHeard = shows; }
+    /// Whether the breath stands still while the line of now goes through it, for those whom a
+    /// picture that moves disturbs.
+    void setStill(bool still) { m_isStill = still; }
     void show(const PracticeNow& now);
     /// The words that stand large: for screen readers, and for tests.
     QString word() const;
@@ -47,6 +50,7 @@ private:
     Terms m_terms = Terms::English;
     double m_countS = 1; ///< where nothing leads
     bool m_showsHeard = true;
+    bool m_isStill = false;
     PracticeNow m_now;
     std::deque<Stretch> m_heard; ///< the latest last
     std::deque<Pitch> m_pitch;

@@ -169,6 +169,7 @@ void PractisePage::begin()
     if (!m_practising->begin(std::move(setup), m_ready->plan())) return;
     m_cue->begin(m_practising->steps(), person->school.terms, countS);
     m_cue->setShowsHeard(m_ready->showsHeard());
+    m_cue->setStill(m_ready->isStill());
     m_stack->setCurrentIndex(cuePage);
     showButtons();
     setFocus();

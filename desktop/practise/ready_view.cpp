@@ -14,10 +14,8 @@
 #include <QHBoxLayout>
 #include <QKeyEvent>
 #include <QLabel>
-#include <QPainter>
 #include <QProgressBar>
 #include <QPushButton>
-#include <QScrollArea>
 #include <QSettings>
 #include <QSpinBox>
 #include <QVBoxLayout>
@@ -27,7 +25,6 @@ namespace layakari {
 
 namespace {
 
-constexpr int rightWidth = 344;
 enum LeadChoice { ByClock, Following, Nothing };
 // What the words of a tone's loudness stand for.
 constexpr std::array loudness{0.0, 0.25, 0.6, 1.0};
@@ -70,6 +67,7 @@ ReadyView::ReadyView(JournalDesk* desk, const QString& settingsFile, QWidget* pa
       m_settle(countBox(tr("Seconds to settle"), "settle", 0, 600, this)),
       m_stay(countBox(tr("Seconds to stay at the end"), "stay", 0, 1800, this)),
       m_shows(new QCheckBox(tr("Show what is heard while it goes on"), this)),
+      m_still(new QCheckBox(tr("Keep the drawing still"), this)),
       m_microphone(choiceBox(tr("Microphone"), "microphone", {}, this)),
       m_temperament(
           choiceBox(tr("How the simulated practitioner practises"), "temperament", {}, this)),
@@ -89,6 +87,7 @@ ReadyView::ReadyView(JournalDesk* desk, const QString& settingsFile, QWidget* pa
     m_countTones = choiceBox(tr("Tones that mark the counts"), "countTones", tones, this);
     m_strokeTones = choiceBox(tr("Pulse of the strokes"), "strokeTones", tones, this);
     m_shows->setObjectName(QStringLiteral("showsHeard"));
+    m_still->setObjectName(QStringLiteral("still"));
     m_trying->setTextVisible(false);
     m_trying->hide();
     auto* row = new QHBoxLayout(this);
@@ -121,7 +120,8 @@ ReadyView::ReadyView(JournalDesk* desk, const QString& settingsFile, QWidget* pa
     connect(m_slower, &QDoubleSpinBox::valueChanged, this, &ReadyView::refresh);
     for (QSpinBox* box : {m_settle, m_stay})
         connect(box, &QSpinBox::valueChanged, this, &ReadyView::refresh);
-    connect(m_shows, &QCheckBox::toggled, this, &ReadyView::refresh);
+    for (QCheckBox* box : {m_shows, m_still})
+        connect(box, &QCheckBox::toggled, this, &ReadyView::refresh);
     connect(m_try, &QPushButton::clicked, this, &ReadyView::tryWanted);
     connect(m_begin, &QPushButton::clicked, this, &ReadyView::beginWanted);
     setFocusPolicy(Qt::StrongFocus);
@@ -152,7 +152,7 @@ QWidget* ReadyView::buildLeft()
                 m_countTones, plainWord(tr("strokes"), this), m_strokeTones}),
         this);
     for (QWidget* group : {m_counts, m_around, m_tones}) column->addWidget(group);
-    column->addWidget(m_shows);
+    column->addLayout(lineOf({m_shows, m_still}));
     column->addStretch(1); // where nothing is drawn
     return left;
 }
@@ -173,18 +173,7 @@ QWidget* ReadyView::buildRight()
     column->addSpacing(14);
     column->addWidget(m_cautions);
     column->addStretch(1);
-    auto* scroll = new QScrollArea(this);
-    scroll->setWidgetResizable(true);
-    scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-    scroll->setFocusPolicy(Qt::NoFocus);
-    scroll->setWidget(inner);
-    auto* right = new QWidget(this);
-    right->setFixedWidth(rightWidth);
-    auto* whole = new QVBoxLayout(right);
-    whole->setContentsMargins(0, 0, 0, 0);
-    whole->addWidget(scroll, 1);
-    whole->addWidget(m_begin);
-    return right;
+    return sideColumn(inner, {m_begin}, this);
 }
 
 void ReadyView::fillMicrophones()
@@ -222,6 +211,7 @@ void ReadyView::restore()
     m_slower->setValue(settings.value(QStringLiteral("practise/slower"), 0).toDouble());
     m_settle->setValue(settings.value(QStringLiteral("practise/settle"), usualSettleS()).toInt());
     m_shows->setChecked(settings.value(QStringLiteral("practise/shows"), true).toBool());
+    m_still->setChecked(settings.value(QStringLiteral("practise/still"), false).toBool());
 }
 
 void ReadyView::remember() const
@@ -239,6 +229,7 @@ void ReadyView::remember() const
     settings.setValue(QStringLiteral("practise/slower"), m_slower->value());
     settings.setValue(QStringLiteral("practise/settle"), m_settle->value());
     settings.setValue(QStringLiteral("practise/shows"), m_shows->isChecked());
+    settings.setValue(QStringLiteral("practise/still"), m_still->isChecked());
 }
 
 void ReadyView::setPlan(const Plan& plan)
@@ -314,6 +305,7 @@ PracticeSetup ReadyView::setup() const
 }
 
 bool ReadyView::showsHeard() const { return m_shows->isChecked(); }
+bool ReadyView::isStill() const { return m_still->isChecked(); }
 
 std::unique_ptr<SoundInput> ReadyView::input() const
 {
@@ -359,11 +351,6 @@ void ReadyView::keyPressEvent(QKeyEvent* event)
         QWidget::keyPressEvent(event);
 }
 
-void ReadyView::paintEvent(QPaintEvent*)
-{
-    QPainter painter(this);
-    painter.fillRect(QRect(width() - rightWidth - 24 - 18, 0, rightWidth + 42, height()),
-                     currentTheme().panel);
-}
+void ReadyView::paintEvent(QPaintEvent*) { paintSide(this); }
 
 } // namespace layakari

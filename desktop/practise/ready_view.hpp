@@ -33,6 +33,7 @@ public:
     /// As it is chosen; without a place for the recording.
     PracticeSetup setup() const;
     bool showsHeard() const;
+    bool isStill() const;
     /// The microphone that is chosen, anew.
     std::unique_ptr<SoundInput> input() const;
 
@@ -81,6 +82,7 @@ private:
     QComboBox* m_countTones;
     QComboBox* m_strokeTones;
     QCheckBox* m_shows;
+    QCheckBox* m_still;
     QComboBox* m_microphone;
     QWidget* m_simulated = nullptr;
     QComboBox* m_temperament;

@@ -13,9 +13,7 @@
 #include <QHBoxLayout>
 #include <QKeyEvent>
 #include <QLabel>
-#include <QPainter>
 #include <QPushButton>
-#include <QScrollArea>
 #include <QSpinBox>
 #include <QVBoxLayout>
 #include <cmath>
@@ -23,8 +21,6 @@
 namespace layakari {
 
 namespace {
-
-constexpr int rightWidth = 344;
 
 // Of a plan or a const one: a pointer to the repeat of its first cycles or group; null for none.
 auto* repeatOf(auto& plan)
@@ -179,19 +175,7 @@ QWidget* TodayView::buildRight()
     column->addSpacing(10);
     column->addWidget(m_cautions);
     column->addStretch(1);
-    auto* scroll = new QScrollArea(this);
-    scroll->setWidgetResizable(true);
-    scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-    scroll->setFocusPolicy(Qt::NoFocus);
-    scroll->setWidget(inner);
-    auto* right = new QWidget(this);
-    right->setFixedWidth(rightWidth);
-    auto* whole = new QVBoxLayout(right);
-    whole->setContentsMargins(0, 0, 0, 0);
-    whole->addWidget(scroll, 1);
-    whole->addWidget(m_practise);
-    whole->addWidget(m_handIn);
-    return right;
+    return sideColumn(inner, {m_practise, m_handIn}, this);
 }
 
 void TodayView::keyPressEvent(QKeyEvent* event)
@@ -206,13 +190,7 @@ void TodayView::keyPressEvent(QKeyEvent* event)
         QWidget::keyPressEvent(event);
 }
 
-void TodayView::paintEvent(QPaintEvent*)
-{
-    // The right-hand side lies on its own ground.
-    QPainter painter(this);
-    painter.fillRect(QRect(width() - rightWidth - 24 - 18, 0, rightWidth + 42, height()),
-                     currentTheme().panel);
-}
+void TodayView::paintEvent(QPaintEvent*) { paintSide(this); }
 
 void TodayView::propose()
 {

@@ -20,7 +20,6 @@
 #include <QHBoxLayout>
 #include <QLabel>
 #include <QLineEdit>
-#include <QPainter>
 #include <QPlainTextEdit>
 #include <QPushButton>
 #include <QScrollArea>
@@ -32,7 +31,6 @@ namespace layakari {
 
 namespace {
 
-constexpr int rightWidth = 344;
 constexpr int mostSittings = 400; // to step through
 constexpr int lookedBack = 60;    // for the best so far
 constexpr std::array complaintWords{"dizzy", "breathless", "sore throat"};
@@ -192,7 +190,7 @@ QWidget* ReflectPage::buildSaid()
 QWidget* ReflectPage::buildRight()
 {
     auto* right = new QWidget(this);
-    right->setFixedWidth(rightWidth);
+    right->setFixedWidth(sideWidth);
     auto* column = new QVBoxLayout(right);
     column->setContentsMargins(0, 0, 0, 0);
     column->setSpacing(8);
@@ -215,13 +213,7 @@ QWidget* ReflectPage::buildRight()
     return right;
 }
 
-void ReflectPage::paintEvent(QPaintEvent*)
-{
-    // The right-hand side lies on its own ground.
-    QPainter painter(this);
-    painter.fillRect(QRect(width() - rightWidth - 24 - 18, 0, rightWidth + 42, height()),
-                     currentTheme().panel);
-}
+void ReflectPage::paintEvent(QPaintEvent*) { paintSide(this); }
 
 // What is typed into the note is kept when one leaves it.
 bool ReflectPage::eventFilter(QObject* watched, QEvent* event)

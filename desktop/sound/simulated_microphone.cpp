@@ -35,12 +35,12 @@ SimulatedMicrophone::SimulatedMicrophone(const Temperament& temperament, std::ui
 SimulatedMicrophone::~SimulatedMicrophone() { SimulatedMicrophone::stop(); }
 
 void SimulatedMicrophone::tellCue(const Plan& plan, const std::vector<CueStep>& steps, Lead lead,
-                                  std::function<CueMoment()> cue)
+                                  const std::function<CueMoment()>& cue)
 {
     auto person = std::make_unique<CuedPractitioner>(plan, steps, lead, m_who, m_seed);
     const std::lock_guard lock(m_mutex);
     m_person = std::move(person);
-    m_cue = std::move(cue);
+    m_cue = cue;
 }
 
 void SimulatedMicrophone::start(Take take)

@@ -22,7 +22,7 @@ public:
     ~SimulatedMicrophone() override;
 
     void tellCue(const Plan& plan, const std::vector<CueStep>& steps, Lead lead,
-                 std::function<CueMoment()> cue) override;
+                 const std::function<CueMoment()>& cue) override;
 
     int sampleRateHz() const override { return m_who.sampleRateHz; }
     void start(Take take) override;

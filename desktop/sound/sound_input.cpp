@@ -3,7 +3,8 @@
 
 namespace layakari {
 
-void SoundInput::tellCue(const Plan&, const std::vector<CueStep>&, Lead, std::function<CueMoment()>)
+void SoundInput::tellCue(const Plan&, const std::vector<CueStep>&, Lead,
+                         const std::function<CueMoment()>&)
 {
 }
 

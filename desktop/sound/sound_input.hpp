@@ -29,7 +29,7 @@ public:
     /// What is cued from now on, and where the cue stands. People hear and see it; a simulated
     /// practitioner has to be told.
     virtual void tellCue(const Plan& plan, const std::vector<CueStep>& steps, Lead lead,
-                         std::function<CueMoment()> cue);
+                         const std::function<CueMoment()>& cue);
 
 signals:
     /// There is no more sound: the microphone was unplugged, or could not be opened.

@@ -66,7 +66,7 @@ qint64 ToneOutput::Queue::readData(char* data, qint64 most)
         }
         out[i] = static_cast<qint16>(std::clamp(s, -1.0f, 1.0f) * 32767);
     }
-    return static_cast<qint64>(samples * sizeof(qint16));
+    return static_cast<qint64>(samples) * static_cast<qint64>(sizeof(qint16));
 }
 
 } // namespace layakari

@@ -4,7 +4,9 @@
 #include <QLabel>
 #include <QPainter>
 #include <QPushButton>
+#include <QScrollArea>
 #include <QSpinBox>
+#include <QVBoxLayout>
 #include <cmath>
 
 namespace layakari {
@@ -118,6 +120,31 @@ QComboBox* choiceBox(const QString& what, const char* name, const QStringList& c
     box->setAccessibleName(what);
     box->addItems(choices);
     return box;
+}
+
+void paintSide(QWidget* page)
+{
+    constexpr int besides = 24 + 18; // the page's own margin, and air before the text
+    QPainter painter(page);
+    painter.fillRect(
+        QRect(page->width() - sideWidth - besides, 0, sideWidth + besides, page->height()),
+        currentTheme().panel);
+}
+
+QWidget* sideColumn(QWidget* inner, std::initializer_list<QWidget*> below, QWidget* parent)
+{
+    auto* scroll = new QScrollArea(parent);
+    scroll->setWidgetResizable(true);
+    scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    scroll->setFocusPolicy(Qt::NoFocus);
+    scroll->setWidget(inner);
+    auto* side = new QWidget(parent);
+    side->setFixedWidth(sideWidth);
+    auto* column = new QVBoxLayout(side);
+    column->setContentsMargins(0, 0, 0, 0);
+    column->addWidget(scroll, 1);
+    for (QWidget* widget : below) column->addWidget(widget);
+    return side;
 }
 
 } // namespace layakari

@@ -8,6 +8,7 @@
 
 #include <QComboBox>
 #include <QDoubleSpinBox>
+#include <initializer_list>
 
 class QLabel;
 class QPushButton;
@@ -60,5 +61,12 @@ QDoubleSpinBox* numberBox(const QString& what, const char* name, double least, d
 QSpinBox* countBox(const QString& what, const char* name, int least, int most, QWidget* parent);
 QComboBox* choiceBox(const QString& what, const char* name, const QStringList& choices,
                      QWidget* parent);
+
+/// The right-hand side of a page, on a ground of its own.
+inline constexpr int sideWidth = 344;
+/// Paints that ground; from the page's paint event.
+void paintSide(QWidget* page);
+/// The side itself: `inner` scrolls, `below` stays under it.
+QWidget* sideColumn(QWidget* inner, std::initializer_list<QWidget*> below, QWidget* parent);
 
 } // namespace layakari

@@ -354,6 +354,17 @@ TEST_CASE("A rest of breaths ends when they were heard, by a key, or after their
     CHECK(unheard.now().step == 1);
 }
 
+TEST_CASE("A rest without an end waits for the key")
+{
+    Plan plan = planOf("even-4-4");
+    plan.parts.insert(plan.parts.begin(), Part{Rest{}});
+    Leader leader(cueSteps(plan, 0, 0), {Lead::ByClock, 1.0, 0});
+    leader.advance(900);
+    CHECK(leader.now().step == 0);
+    leader.skip();
+    CHECK(leader.step().kind == CueStep::Kind::Phase);
+}
+
 TEST_CASE("A practice of nothing is over before it begins")
 {
     Leader leader(cueSteps(Plan{}, 0, 0), {});
