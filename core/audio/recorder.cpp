@@ -84,8 +84,7 @@ struct Recorder::Writer {
         const int error = sf_error(handle);
         const std::lock_guard lock(mutex);
         if (done != count || error != SF_ERR_NO_ERROR) {
-            failure = cannotWrite(error != SF_ERR_NO_ERROR ? sf_error_number(error)
-                                                           : "the disk takes no more");
+            failure = cannotWrite("the disk takes no more");
             return;
         }
         written += block.size();
