@@ -23,6 +23,7 @@ constexpr double leastToldS = 0.15;
 constexpr double earlyShare = 0.4;
 constexpr double leastEarlyS = 0.8;
 constexpr double shareBeforeHold = 0.7;
+constexpr double surelyS = 1; // so long a breath has to be called another than the cue's
 // How far the count of somebody who is followed moves towards the last phase's, and at most.
 constexpr double learning = 0.3;
 constexpr double mostLearned = 2;
@@ -150,6 +151,7 @@ void Leader::tellCounts(double untilS)
 void Leader::hear(const BreathHeard& heard)
 {
     const bool isNew = heard.sounds != m_heard.sounds || heard.sinceS > m_heard.sinceS + sameSoundS;
+    m_heard.kind = heard.kind;
     if (!isNew) return;
     takeBackIfMistaken(heard);
     m_heard = heard;
@@ -176,7 +178,7 @@ void Leader::takeBackIfMistaken(const BreathHeard& heard)
 // A phase that ends with the person's breath.
 void Leader::hearPhase(double nowS)
 {
-    if (m_moment.over || !followsBreath()) return;
+    if (m_moment.over || !followsBreath() || findItsPlace(nowS)) return;
     const double lasted = nowS - m_heard.sinceS;
     const bool isTold = nowS - m_toldAtS >= leastToldS;
     const bool isEarly = shareDone(m_heard.sinceS) < earlyShare;
@@ -207,6 +209,29 @@ void Leader::hearPhase(double nowS)
     }
     endHeard(m_heard.sinceS);
     hearPhase(nowS);
+}
+
+// An inhale that is surely an exhale: the cue has lost its place, and goes to that phase of its
+// cycle.
+bool Leader::findItsPlace(double nowS)
+{
+    if (m_how.lead != Lead::Following || isHold(step().phase.kind) || !m_hasBegun ||
+        !m_heard.sounds || !m_heard.kind || *m_heard.kind == step().phase.kind ||
+        nowS - m_heard.sinceS < surelyS)
+        return false;
+    std::size_t first = m_moment.step;
+    while (first > 0 && !m_steps[first].beginsCycle) --first;
+    for (std::size_t i = first; i < m_steps.size() && (i == first || !m_steps[i].beginsCycle) &&
+                                m_steps[i].kind == CueStep::Kind::Phase;
+         ++i) {
+        if (m_steps[i].phase.kind != *m_heard.kind) continue;
+        begin(i, m_heard.sinceS);
+        m_hasBegun = true;
+        m_breathSinceS = m_heard.sinceS;
+        m_toldCounts = static_cast<int>((nowS - m_heard.sinceS) / m_moment.countS);
+        return true;
+    }
+    return false;
 }
 
 // Of the phase's counts; all of it where it is open-ended.

@@ -30,6 +30,8 @@ struct HowToLead {
 struct BreathHeard {
     bool sounds = false;
     double sinceS = 0; ///< when it began
+    /// What it is, where the ear is sure of it by more than the cue.
+    std::optional<PhaseKind> kind = {};
 };
 
 struct CueEvent {
@@ -116,6 +118,7 @@ private:
     void hearPhase(double nowS);
     void endHeard(double atS);
     void takeBackIfMistaken(const BreathHeard& heard);
+    bool findItsPlace(double nowS);
     void hearInRest(double nowS);
 };
 

@@ -19,8 +19,9 @@ constexpr double breathInHoldS = 0.7;
 // What begins so near to its cue is what was cued: people are late, and a little early.
 constexpr double meantS = 1.5;
 constexpr double meantConfidence = 0.95;
-constexpr double sameSoundS = 0.4; // by so much a look may move the beginning of the same sound
-constexpr double unknownS = 1e9;   // when nobody practises yet
+constexpr double sureOfKind = 0.85; // for the cue to believe the ear more than itself
+constexpr double sameSoundS = 0.4;  // by so much a look may move the beginning of the same sound
+constexpr double unknownS = 1e9;    // when nobody practises yet
 // Blocks of a sound card are of any size; the live ear is given some that are worth its thread's
 // while and far shorter than the fifth of a second that it may be late.
 constexpr double listenEveryS = 0.03;
@@ -138,9 +139,12 @@ void PracticeSession::push(std::span<const float> samples, std::span<float> tone
     const std::lock_guard lock(m_mutex);
     m_damage.count(samples);
     m_samples += static_cast<std::int64_t>(samples.size());
-    if (heard.now)
-        m_leader.hear(
-            {heard.now->sound != HeardSpan::Kind::Silence, heard.now->sinceS - m_preRollS});
+    if (heard.now) {
+        BreathHeard told{
+            heard.now->sound != HeardSpan::Kind::Silence, heard.now->sinceS - m_preRollS, {}};
+        if (heard.now->confidence > sureOfKind) told.kind = heard.now->phase;
+        m_leader.hear(told);
+    }
     if (const auto began = m_leader.practiceBeganS())
         m_listening->fromS = *began + m_preRollS - meantS;
     m_leader.advance(static_cast<double>(m_samples) / m_setup.sampleRateHz);
@@ -176,12 +180,12 @@ PracticeNow PracticeSession::now() const
     return now;
 }
 
-// Where it is led, the sound need not tell an inhale from an exhale: what began by its cue is what
-// was cued, for as long as it lasts.
+// Led by the clock, the sound need not tell an inhale from an exhale: what began by its cue is what
+// was cued, for as long as it lasts. A cue that follows says nothing that was not heard.
 void PracticeSession::nameByCue(const LiveReading::Now& heard)
 {
     const CueMoment cue = m_leader.now();
-    if (m_steps.empty() || cue.over || cue.paused) return;
+    if (m_setup.how.lead != Lead::ByClock || m_steps.empty() || cue.over || cue.paused) return;
     const CueStep& step = m_steps[cue.step];
     const double sinceS = heard.sinceS - m_preRollS;
     const bool isQuiet = heard.sound == HeardSpan::Kind::Silence;

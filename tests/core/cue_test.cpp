@@ -41,7 +41,7 @@ std::vector<CueEvent> stepsIn(const std::vector<CueEvent>& events)
 void tell(Leader& leader, double& now, bool sounds, double sinceS, double lastsS)
 {
     leader.advance(sinceS + 0.2);
-    leader.hear({sounds, sinceS});
+    leader.hear({sounds, sinceS, {}});
     for (now = sinceS + 0.2; now < sinceS + lastsS; now += 0.01) leader.advance(now);
 }
 
@@ -205,9 +205,9 @@ TEST_CASE("A knock in a hold is no breath, and breath without a hold goes past i
     tell(leader, now, true, 1.0, 4);
     tell(leader, now, false, 5.0, 2);
     REQUIRE(leader.now().step == 1);
-    leader.hear({true, 7.0});
+    leader.hear({true, 7.0, {}});
     leader.advance(7.15);
-    leader.hear({false, 7.2});
+    leader.hear({false, 7.2, {}});
     for (now = 7.2; now < 9; now += 0.01) leader.advance(now);
     CHECK(leader.now().step == 1);
     tell(leader, now, true, 9.0, 4); // exhales, and turns into the next inhale at once
@@ -231,13 +231,33 @@ TEST_CASE(
     // Something sounds long enough to be the exhale; then the next look has found it to be nothing.
     tell(leader, now, true, 7.2, 1.5);
     REQUIRE(leader.now().step == 2);
-    leader.hear({false, 5.1});
+    leader.hear({false, 5.1, {}});
     leader.advance(now += 0.02);
     CHECK(leader.now().step == 1);
     CHECK(leader.now().beganS == Approx(5.0));
     tell(leader, now, true, 9.5, 3);
     CHECK(leader.now().step == 2);
     CHECK(leader.now().beganS == Approx(9.5));
+}
+
+TEST_CASE("A cue that has lost its place goes to the phase that is surely heard")
+{
+    Leader leader(cueSteps(planOf("square-4"), 0, 0), {Lead::Following, 1.0, 0});
+    double now = 0;
+    tell(leader, now, true, 1.0, 4);
+    CHECK(leader.now().step == 0);
+    // What it took for the inhale was an exhale.
+    leader.hear({true, 1.0, PhaseKind::Exhale});
+    leader.advance(now += 0.02);
+    CHECK(leader.step().phase.kind == PhaseKind::Exhale);
+    CHECK(leader.now().beganS == Approx(1.0));
+    tell(leader, now, false, 6.0, 3);
+    CHECK(leader.step().phase.kind == PhaseKind::HoldEmpty);
+    // By the clock nobody asks.
+    Leader clock(cueSteps(planOf("square-4"), 0, 0), {Lead::ByClock, 1.0, 0});
+    clock.hear({true, 0.1, PhaseKind::Exhale});
+    clock.advance(3);
+    CHECK(clock.step().phase.kind == PhaseKind::Inhale);
 }
 
 TEST_CASE("Followed, somebody with a slower count is counted along at it by and by")
@@ -288,7 +308,7 @@ TEST_CASE("An open-ended hold is ended by the breath or by a key, never by the c
         Leader leader(steps, {Lead::ByClock, 1.0, 0});
         double now = 0;
         while (leader.now().step < open) leader.advance(now += 0.01);
-        leader.hear({false, now});
+        leader.hear({false, now, {}});
         const double began = leader.now().beganS;
         for (; now < began + 90; now += 0.01) leader.advance(now);
         REQUIRE(leader.now().step == open);
