@@ -303,6 +303,13 @@ void MainWindow::keepPractice(const PractisePage::Practised& practised)
     const Reading& reading = *practised.ended.reading;
     const QString file = QString::fromStdString(practised.ended.recording.string());
     remember({file});
+    if (!practised.ended.practised) {
+        // Natural breaths are no cycles, however like them they look.
+        m_practise->note(tr("Stopped before the practice began, so nothing is kept in the "
+                            "journal. The recording is there: %1")
+                             .arg(file));
+        return;
+    }
     if (!reading.heardBreathing()) {
         m_practise->note(tr("No breathing was heard, so nothing is kept in the journal. The "
                             "recording is there: %1")

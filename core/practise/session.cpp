@@ -236,6 +236,7 @@ Result<PracticeSession::Ended> PracticeSession::finish(const Progress& progress)
     m_damage.readSeconds = info.durationSeconds;
     Ended ended;
     ended.recording = *written;
+    ended.practised = !m_setup.plan || m_leader.practiceBeganS().has_value();
     ended.recordingFailure = m_recorder.failure();
     ended.listened = std::make_shared<const Listened>(
         m_listening->live.finish(std::move(info), m_damage, progress));

@@ -67,6 +67,7 @@ public:
 
     struct Ended {
         std::filesystem::path recording;
+        bool practised = true; ///< false where it was stopped while one still settled
         std::shared_ptr<const Listened> listened;
         std::shared_ptr<const Reading> reading; ///< against the plan that was cued
         std::optional<BreathProfile> profile;   ///< what it tells of this person's breath

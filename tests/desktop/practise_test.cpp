@@ -106,6 +106,20 @@ TEST_CASE("Space pauses and goes on, N skips settling, Esc stops, and what was d
     CHECK(w.sittings().front().completion.value_or(100) < 100);
 }
 
+TEST_CASE("Stopped while one still settles, nothing is kept as a practice")
+{
+    Practice w;
+    w.makeReady(FourTimes);
+    w.find<QSpinBox>("settle")->setValue(60);
+    w.click("begin");
+    w.waitUntil(15);
+    w.key(Qt::Key_Escape);
+    REQUIRE(QTest::qWaitFor([&] { return !w.window.practisePage()->isBusy(); }, longMs));
+    CHECK(w.sittings().empty());
+    CHECK_THAT(w.says("practiseMessage"), Catch::Contains("before the practice began"));
+    CHECK(w.find<QPushButton>("begin")->isVisible());
+}
+
 TEST_CASE("A microphone that goes pauses the practice, and is gone on with when it is there again")
 {
     Practice w;
