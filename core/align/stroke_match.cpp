@@ -60,6 +60,28 @@ std::vector<Stretch> unbrokenStretches(const Heard& heard)
     return stretches;
 }
 
+// A stroke has two halves: of an odd number the end that is unlike its kind is not one, or else the
+// weaker.
+void makeEven(Stretch& stretch, const Heard& heard)
+{
+    std::vector<HeardStroke> halves;
+    for (const std::size_t i : stretch.breaths)
+        halves.push_back({heard.spans[i].startS,
+                          levelOf(heard.spans[i]),
+                          true,
+                          heard.spans[i].seconds(),
+                          {},
+                          0});
+    const std::vector<HeardStroke> even = evenHalves(halves);
+    const bool dropFirst = even.size() < halves.size()
+                               ? even.front().timeS > halves.front().timeS
+                               : halves.front().levelDb < halves.back().levelDb;
+    if (dropFirst)
+        stretch.breaths.erase(stretch.breaths.begin());
+    else
+        stretch.breaths.pop_back();
+}
+
 // Natural breaths at either end are weaker than the bellows.
 void trim(Stretch& stretch, const Heard& heard)
 {
@@ -74,14 +96,7 @@ void trim(Stretch& stretch, const Heard& heard)
     while (!stretch.breaths.empty() && isWeak(stretch.breaths.back())) stretch.breaths.pop_back();
     while (!stretch.breaths.empty() && isWeak(stretch.breaths.front()))
         stretch.breaths.erase(stretch.breaths.begin());
-    // A stroke has two halves: of an odd number the weaker end is not one.
-    if (stretch.breaths.size() % 2 == 1) {
-        if (levelOf(heard.spans[stretch.breaths.front()]) <
-            levelOf(heard.spans[stretch.breaths.back()]))
-            stretch.breaths.erase(stretch.breaths.begin());
-        else
-            stretch.breaths.pop_back();
-    }
+    if (stretch.breaths.size() % 2 == 1) makeEven(stretch, heard);
 }
 
 HeardStrokeRun runOf(const Stretch& stretch, const Heard& heard)
@@ -178,6 +193,33 @@ bool areQuickBreaths(const std::vector<double>& halves, double endS, std::size_t
     return each > shortestBreathS && share < mostDifferent && share > 1 / mostDifferent;
 }
 
+// A gap of two halves: one was not heard. A pause comes after whole strokes, and is rarely as long.
+std::vector<HeardStroke> withLostHalves(std::vector<HeardStroke> halves)
+{
+    constexpr double nearlyTwo = 0.4; // of a half: the pace may change
+    constexpr std::size_t side = 4;
+    std::vector<HeardStroke> all;
+    for (std::size_t k = 0; k < halves.size(); ++k) {
+        if (k > 0) {
+            std::vector<double> gaps;
+            for (std::size_t i = k > side ? k - side : 1; i < std::min(halves.size(), k + side);
+                 ++i)
+                gaps.push_back(halves[i].timeS - halves[i - 1].timeS);
+            const auto middle = gaps.begin() + static_cast<std::ptrdiff_t>(gaps.size() / 2);
+            std::nth_element(gaps.begin(), middle, gaps.end());
+            const double gap = halves[k].timeS - halves[k - 1].timeS;
+            if (std::fabs(gap / *middle - 2) < nearlyTwo) {
+                HeardStroke lost = halves[k - 1];
+                lost.timeS += gap / 2;
+                lost.sure = false;
+                all.push_back(lost);
+            }
+        }
+        all.push_back(halves[k]);
+    }
+    return all;
+}
+
 } // namespace
 
 std::vector<std::optional<std::size_t>> matchRuns(const std::vector<HeardStrokeRun>& runs,
@@ -224,17 +266,20 @@ HeardStrokeRun countedAs(HeardStrokeRun run, const Strokes& planned)
         countDifference((halves + 1) / 2, planned.strokes) + clearlyBetter >
             countDifference(halves, planned.strokes))
         return run;
-    run.strokes = evenHalves(std::move(run.strokes));
+    run.strokes = evenHalves(withLostHalves(std::move(run.strokes)));
     HeardStrokeRun paired = run;
     paired.strokes.clear();
     // It begins with an inhale, as bellows do.
-    for (std::size_t k = 1; k < run.strokes.size(); k += 2) {
-        HeardStroke stroke = run.strokes[k];
-        stroke.inhaleTimeS = run.strokes[k - 1].timeS;
-        stroke.inhaleLevelDb = run.strokes[k - 1].levelDb;
+    for (std::size_t k = 0; k < run.strokes.size(); k += 2) {
+        const HeardStroke& inhale = run.strokes[k];
+        const bool hasExhale = k + 1 < run.strokes.size();
+        HeardStroke stroke = hasExhale ? run.strokes[k + 1] : inhale;
+        if (hasExhale && inhale.sure) {
+            stroke.inhaleTimeS = inhale.timeS;
+            stroke.inhaleLevelDb = inhale.levelDb;
+        }
         paired.strokes.push_back(stroke);
     }
-    if (run.strokes.size() % 2 == 1) paired.strokes.push_back(run.strokes.back());
     paired.twoSided = true;
     paired.countConfidence *= alike;
     return paired;

@@ -536,13 +536,14 @@ Heard listenTo(const FeatureTrack& recorded, const Progress& progress)
     filled.insert(filled.end(), voices.begin(), voices.end());
     NoiseFloor floor(clean);
     std::vector<HeardStrokeRun> runs = findStrokeRuns(findBursts(clean, floor), filled);
-    std::optional<FeatureTrack> calm;
-    if (!runs.empty()) calm = asRoom(clean, framesOf(runs, clean));
-    const FeatureTrack& breathing = calm ? *calm : clean;
-    const std::vector<float> gain = findRecorderGain(breathing);
+    // Strokes push a gain down: they must still be there when it is looked for.
+    const std::vector<float> gain = findRecorderGain(clean);
     std::optional<FeatureTrack> even;
-    if (!gain.empty()) even = withoutGain(breathing, gain);
-    const FeatureTrack& last = even ? *even : breathing;
+    if (!gain.empty()) even = withoutGain(clean, gain);
+    const FeatureTrack& level = even ? *even : clean;
+    std::optional<FeatureTrack> calm;
+    if (!runs.empty()) calm = asRoom(level, framesOf(runs, clean));
+    const FeatureTrack& last = calm ? *calm : level;
     if (&last != &clean) floor = NoiseFloor(last);
     Heard heard = Listener(last, std::move(floor), voices, progress).run();
     if (!gain.empty()) {

@@ -1,8 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/listen/strokes.hpp"
 
+#include "core/listen/bellows_halves.hpp"
 #include "core/listen/rise.hpp"
 #include "core/listen/stroke_chains.hpp"
+#include "core/listen/stroke_recount.hpp"
 #include "core/listen/stroke_rhythm.hpp"
 
 #include <algorithm>
@@ -16,6 +18,7 @@ namespace {
 // of a second and more.
 constexpr float clapS = 0.055f;
 constexpr float strokeS = 0.07f;
+constexpr float shortestRunS = 0.056f; // median of a run's strokes, the shortest of them included
 constexpr float voicedBurst = 0.6f;
 // Bursts that a burst is compared with: those of the run that it may belong to, and those of a run
 // that a rest of half a minute may part from it, with natural breath as much below the strokes.
@@ -73,17 +76,18 @@ public:
 
     std::vector<HeardStrokeRun> run()
     {
-        dropWhatIsNoStroke();
-        endAtNext();
-        weigh();
+        dropWhatIsNoBreath();
+        const std::vector<Burst> every = m_bursts;
+        std::erase_if(m_bursts, [](const Burst& b) { return b.seconds < clapS; });
+        measure();
+        std::vector<Chain> chains = runsOf(m_rhythm.mended(chainsOfOneKind()));
+        for (Chain& chain : chains) chain = expulsionsOf(chain);
+        takeBack(every, chains);
         std::vector<HeardStrokeRun> runs;
-        const std::vector<Chain> chains = runsOf(m_rhythm.mended(chainsOfOneKind()));
-        std::size_t from = 0;
-        for (std::size_t c = 0; c < chains.size(); ++c) {
-            const std::size_t to = c + 1 < chains.size() ? chains[c + 1].front() : m_bursts.size();
-            const Chain chain = m_rhythm.withBothEnds(expulsionsOf(chains[c]), from, to);
-            if (!chain.empty()) from = chain.back() + 1;
-            if (auto run = runOf(chain)) runs.push_back(*std::move(run));
+        for (const StrokeSequence& sequence : recounted(std::move(chains))) {
+            const Chain chain = strokesOf(sequence);
+            if (chain.size() >= fewestStrokes && isLikeStrokes(chain, steepnessOf(sequence)))
+                runs.push_back(runOf(chain));
         }
         return runs;
     }
@@ -94,10 +98,131 @@ private:
     std::vector<float> m_lastingS; // of the bursts, whatever begins meanwhile
     std::vector<float> m_weights;
     Rhythm m_rhythm{m_bursts, m_lastingS};
+    StrokeRecount m_recount{m_bursts, m_lastingS};
+
+    // Each run once more, the longest first; what it takes in from a part that was taken for a run
+    // of its own belongs to it.
+    std::vector<StrokeSequence> recounted(std::vector<Chain> chains) const
+    {
+        std::sort(chains.begin(), chains.end(), [&](const Chain& a, const Chain& b) {
+            return a.size() != b.size() ? a.size() > b.size() : a < b;
+        });
+        Chain parts;
+        for (const Chain& chain : chains) parts.insert(parts.end(), chain.begin(), chain.end());
+        std::sort(parts.begin(), parts.end());
+        std::vector<StrokeSequence> found;
+        std::vector<Chain> runs;
+        for (const Chain& chain : chains) {
+            const Chain rest = notWithin(runs, chain);
+            if (rest.size() < fewestStrokes || 2 * rest.size() < chain.size()) continue;
+            const auto [from, to] = surroundings(rest, chains, runs);
+            StrokeSequence sequence = recounted(rest, from, to, parts);
+            if (sequence.bursts.empty()) continue;
+            runs.push_back(sequence.bursts);
+            found.push_back(std::move(sequence));
+        }
+        std::vector<StrokeSequence*> bellows;
+        for (StrokeSequence& run : found)
+            if (hasTwoKinds(run)) bellows.push_back(&run);
+        nameHalves(bellows, m_bursts);
+        std::sort(found.begin(), found.end(), [](const StrokeSequence& x, const StrokeSequence& y) {
+            return x.bursts < y.bursts;
+        });
+        return found;
+    }
+
+    // Median rise of the steeper of both kinds.
+    float steepnessOf(const StrokeSequence& run) const
+    {
+        float steepest = 0;
+        for (std::size_t kind = 0; kind < 2; ++kind) {
+            std::vector<float> rises;
+            for (std::size_t h = 0; h < run.bursts.size(); ++h)
+                if (run.kinds[h] == kind) rises.push_back(m_bursts[run.bursts[h]].riseDb);
+            if (!rises.empty()) steepest = std::max(steepest, quantile(rises, 0.5));
+        }
+        return steepest;
+    }
+
+    float steepnessOf(const Chain& chain) const
+    {
+        return m_rhythm.quantileOf(
+            chain, [](const Burst& b) { return b.riseDb; }, 0.5);
+    }
+
+    static bool hasTwoKinds(const StrokeSequence& run)
+    {
+        return std::find(run.kinds.begin(), run.kinds.end(), 1u) != run.kinds.end();
+    }
+
+    // The exhales, and where one was not heard between two inhales, the inhale for it.
+    static Chain strokesOf(const StrokeSequence& run)
+    {
+        if (!hasTwoKinds(run)) return run.bursts;
+        Chain strokes;
+        for (std::size_t h = 0; h < run.bursts.size(); ++h) {
+            const bool lostExhale = h + 1 < run.bursts.size() && run.kinds[h + 1] == 0;
+            if (run.kinds[h] == 1 || lostExhale) strokes.push_back(run.bursts[h]);
+        }
+        return strokes;
+    }
+
+    // The bursts of a chain that no run has taken in.
+    static Chain notWithin(const std::vector<Chain>& runs, Chain chain)
+    {
+        for (const Chain& run : runs)
+            std::erase_if(chain,
+                          [&](std::size_t i) { return i >= run.front() && i <= run.back(); });
+        return chain;
+    }
+
+    // Where the run may really begin and end: as far as its neighbours, if they are not so near
+    // that they may be parts of it.
+    std::pair<std::size_t, std::size_t> surroundings(const Chain& chain,
+                                                     const std::vector<Chain>& parts,
+                                                     const std::vector<Chain>& runs) const
+    {
+        constexpr double reachS = 12;
+        const double startS = m_bursts[chain.front()].timeS;
+        const double endS = m_bursts[chain.back()].timeS;
+        std::size_t from = chain.front();
+        while (from > 0 && m_bursts[from - 1].timeS > startS - reachS) --from;
+        std::size_t to = chain.back() + 1;
+        while (to < m_bursts.size() && m_bursts[to].timeS < endS + reachS) ++to;
+        const auto keepTo = [&](const Chain& other, double nearS) {
+            if (other.back() < chain.front() && startS - m_bursts[other.back()].timeS > nearS)
+                from = std::max(from, other.back() + 1);
+            if (other.front() > chain.back() && m_bursts[other.front()].timeS - endS > nearS)
+                to = std::min(to, other.front());
+        };
+        for (const Chain& part : parts) keepTo(part, longestPauseS);
+        for (const Chain& run : runs) keepTo(run, 0);
+        return {from, to};
+    }
+
+    StrokeSequence recounted(const Chain& chain, std::size_t from, std::size_t to,
+                             const Chain& parts) const
+    {
+        StrokeSequence sequence;
+        const bool twoSided = isTwoSided(chain);
+        const bool halves =
+            !twoSided && fillsItsTime(chain) && areHalves(chain, m_bursts, m_lastingS);
+        for (std::size_t k = 0; k < chain.size(); ++k) {
+            const Burst* inhale = twoSided && k > 0 ? between(chain[k - 1], chain[k]) : nullptr;
+            if (inhale) {
+                sequence.bursts.push_back(static_cast<std::size_t>(inhale - m_bursts.data()));
+                sequence.kinds.push_back(0);
+            }
+            sequence.bursts.push_back(chain[k]);
+            sequence.kinds.push_back(twoSided ? 1 : halves ? k % 2 : 0);
+        }
+        return m_recount.recounted(sequence, twoSided || halves ? 2 : 1, from, to, parts);
+    }
 
     // A weak expulsion has not fallen by 12 dB when the breath flows back in: it ends there.
     void endAtNext()
     {
+        m_lastingS.clear();
         for (std::size_t i = 0; i < m_bursts.size(); ++i) {
             m_lastingS.push_back(m_bursts[i].seconds);
             if (i + 1 == m_bursts.size()) break;
@@ -106,11 +231,40 @@ private:
         }
     }
 
-    void dropWhatIsNoStroke()
+    // Words, and all but the steepest of what rises at the same time.
+    void dropWhatIsNoBreath()
     {
+        constexpr double sameS = 0.03;
         std::erase_if(m_bursts, [&](const Burst& b) {
-            return b.seconds < clapS || b.voiced > voicedBurst || painted(b.timeS, b.timeS);
+            return b.voiced > voicedBurst || painted(b.timeS, b.timeS);
         });
+        std::vector<Burst> apart;
+        for (const Burst& burst : m_bursts) {
+            if (apart.empty() || burst.timeS - apart.back().timeS > sameS)
+                apart.push_back(burst);
+            else if (burst.riseDb > apart.back().riseDb)
+                apart.back() = burst;
+        }
+        m_bursts = std::move(apart);
+    }
+
+    void measure()
+    {
+        endAtNext();
+        weigh();
+    }
+
+    // Some strokes are as short as a clap; once it is known how those of a run sound, they can be
+    // told.
+    void takeBack(const std::vector<Burst>& every, std::vector<Chain>& chains)
+    {
+        std::vector<std::size_t> places;
+        for (std::size_t i = 0; i < every.size(); ++i)
+            if (every[i].seconds >= clapS) places.push_back(i);
+        for (Chain& chain : chains)
+            for (std::size_t& burst : chain) burst = places[burst];
+        m_bursts = every;
+        measure();
     }
 
     // 1 for a burst as loud and as steep as the strokes around it, 0 for what hardly stands out.
@@ -235,19 +389,22 @@ private:
         return stretches;
     }
 
+    // In and out follow each other without a pause; single expulsions stand apart.
+    bool fillsItsTime(const Chain& chain) const
+    {
+        constexpr double share = 0.25;
+        std::vector<float> lengths;
+        for (const std::size_t i : chain) lengths.push_back(m_lastingS[i]);
+        return quantile(lengths, 0.5) >= share * m_rhythm.intervalNear(chain, chain.size() / 2);
+    }
+
     // Whether every second burst resembles more than every next one.
     bool alternates(const Chain& chain) const
     {
         constexpr float clearly = 1.3f;
         constexpr float clearlyDb = 2; // what a dozen strokes differ by chance
         constexpr std::size_t fewest = 10;
-        // In and out follow each other without a pause; single expulsions stand apart.
-        constexpr double fillsItsTime = 0.25;
-        if (chain.size() < fewest) return false;
-        std::vector<float> lengths;
-        for (const std::size_t i : chain) lengths.push_back(m_lastingS[i]);
-        if (quantile(lengths, 0.5) < fillsItsTime * m_rhythm.intervalNear(chain, chain.size() / 2))
-            return false;
+        if (chain.size() < fewest || !fillsItsTime(chain)) return false;
         std::vector<float> next;
         std::vector<float> second;
         for (std::size_t k = 0; k + 2 < chain.size(); ++k) {
@@ -266,7 +423,8 @@ private:
         std::vector<Chain> runs;
         for (const Chain& chain : chains) {
             if (chain.size() < 2) continue;
-            const bool isRun = chain.size() >= fewestStrokes && isLikeStrokes(chain);
+            const bool isRun =
+                chain.size() >= fewestStrokes && isLikeStrokes(chain, steepnessOf(chain));
             if (!runs.empty() && goesOn(runs.back(), chain))
                 runs.back().insert(runs.back().end(), chain.begin(), chain.end());
             else if (isRun)
@@ -312,12 +470,17 @@ private:
     bool breathBetween(const Chain& chain, std::size_t place) const
     {
         constexpr double longSoundS = 0.9;
+        constexpr float faintestDb = 20;       // under the strokes; fainter is the room
+        static constexpr float audibleDb = 13; // over the room, whose own bursts reach 12
         constexpr double shortestBreathS =
             3; // in and out; what is shorter is the breath that flows back
         const double gap = m_rhythm.gapBefore(chain, place);
         if (gap < 2.2 * m_rhythm.intervalNear(chain, place) || gap < shortestBreathS) return false;
         for (std::size_t i = chain[place - 1] + 1; i < chain[place]; ++i)
-            if (m_lastingS[i] > longSoundS) return true;
+            if (m_lastingS[i] > longSoundS &&
+                m_bursts[i].levelDb >
+                    std::max(audibleDb, m_bursts[chain[place]].levelDb - faintestDb))
+                return true;
         return false;
     }
 
@@ -348,9 +511,8 @@ private:
                    : chain;
     }
 
-    std::optional<HeardStrokeRun> runOf(const Chain& chain) const
+    HeardStrokeRun runOf(const Chain& chain) const
     {
-        if (chain.size() < fewestStrokes || !isLikeStrokes(chain)) return std::nullopt;
         HeardStrokeRun run;
         double doubt = 0;
         for (std::size_t k = 0; k < chain.size(); ++k) {
@@ -368,7 +530,7 @@ private:
         run.startS = m_bursts[chain.front()].timeS - 0.05;
         run.endS = m_bursts[chain.back()].timeS +
                    std::min(0.6, static_cast<double>(m_bursts[chain.back()].seconds));
-        run.twoSided = isTwoSided(run, chain);
+        run.twoSided = isTwoSided(chain);
         run.confidence = regularity(chain);
         return run;
     }
@@ -383,27 +545,24 @@ private:
         return regular / static_cast<double>(chain.size() - 1);
     }
 
-    bool isLikeStrokes(const Chain& chain) const
+    bool isLikeStrokes(const Chain& chain, float steepness) const
     {
         std::vector<float> lengths;
-        std::vector<float> rises;
         std::vector<float> gaps;
         std::vector<float> unlike;
         for (std::size_t k = 0; k < chain.size(); ++k) {
             lengths.push_back(m_lastingS[chain[k]]);
-            rises.push_back(m_bursts[chain[k]].riseDb);
             if (k == 0) continue;
             gaps.push_back(static_cast<float>(m_rhythm.gapBefore(chain, k)));
             unlike.push_back(m_bursts[chain[k]].unlike(m_bursts[chain[k - 1]]));
         }
         const float period = quantile(gaps, 0.5);
-        if (quantile(lengths, 0.5) < strokeS) return false;
+        if (quantile(lengths, 0.5) < shortestRunS) return false;
         if (period > slowestIntervalS ||
             (period > slowIntervalS && quantile(lengths, 0.5) > sharpStrokeS &&
-             quantile(rises, 0.5) < steepSlowRun))
+             steepness < steepSlowRun))
             return false;
-        if (quantile(rises, 0.5) < (chain.size() < shortRun ? steepShortRun : steepRun))
-            return false;
+        if (steepness < (chain.size() < shortRun ? steepShortRun : steepRun)) return false;
         return regularity(chain) >= leastRegular && quantile(unlike, 0.5) < mostUnlikeDb;
     }
 
@@ -439,16 +598,18 @@ private:
 
     // An expulsion of kapalabhati is over in a fraction of the stroke; the exhale of a bellows
     // stroke takes half.
-    bool isTwoSided(const HeardStrokeRun& run, const Chain& chain) const
+    bool isTwoSided(const Chain& chain) const
     {
-        constexpr double nearlyAsLoudDb = 10;
+        constexpr float nearlyAsLoudDb = 10;
         constexpr double half = 0.3;
         std::size_t both = 0;
-        for (const HeardStroke& stroke : run.strokes)
-            both += stroke.inhaleTimeS && stroke.levelDb - stroke.inhaleLevelDb < nearlyAsLoudDb;
+        for (std::size_t k = 1; k < chain.size(); ++k) {
+            const Burst* inhale = between(chain[k - 1], chain[k]);
+            both += inhale && m_bursts[chain[k]].levelDb - inhale->levelDb < nearlyAsLoudDb;
+        }
         const double seconds = m_rhythm.quantileOf(
             chain, [](const Burst& b) { return b.seconds; }, 0.5);
-        return 2 * both > run.strokes.size() &&
+        return 2 * both > chain.size() &&
                seconds > half * m_rhythm.intervalNear(chain, chain.size() / 2);
     }
 };
@@ -457,11 +618,13 @@ private:
 
 std::vector<HeardStroke> evenHalves(std::vector<HeardStroke> halves)
 {
-    constexpr double strange = 2;
+    // Bellows begin with the inhale: it takes more to leave out the first half than the last.
+    constexpr double strangeLast = 2;
+    constexpr double strangeFirst = 2.8;
     if (halves.size() < 3 || halves.size() % 2 == 0) return halves;
-    const double first = strangenessOf(halves, 0);
-    const double last = strangenessOf(halves, halves.size() - 1);
-    if (std::max(first, last) < strange) return halves;
+    const double first = strangenessOf(halves, 0) / strangeFirst;
+    const double last = strangenessOf(halves, halves.size() - 1) / strangeLast;
+    if (std::max(first, last) < 1) return halves;
     if (first > last)
         halves.erase(halves.begin());
     else

@@ -1,0 +1,123 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/listen/bellows_halves.hpp"
+
+#include "core/listen/rise.hpp"
+
+#include <algorithm>
+#include <array>
+#include <cmath>
+#include <optional>
+
+namespace layakari {
+
+namespace {
+
+constexpr std::size_t soundFeatures = bandCount + 3; // spectrum, level, rise, length
+using Difference = std::array<double, soundFeatures>;
+
+// What strokes of a kind differ by, so that features can be put together.
+constexpr double levelSpreadDb = 2.5;
+constexpr double riseSpreadDb = 3;
+constexpr double lengthSpread = 0.3; // of its log
+constexpr double bandSpreadDb = 3;
+
+Difference featuresOf(const Burst& burst)
+{
+    Difference features{};
+    double mean = 0;
+    for (const float level : burst.shape) mean += level / static_cast<double>(bandCount);
+    for (std::size_t b = 0; b < bandCount; ++b)
+        features[b] = (burst.shape[b] - mean) / bandSpreadDb / std::sqrt(bandCount);
+    features[bandCount] = burst.levelDb / levelSpreadDb;
+    features[bandCount + 1] = burst.riseDb / riseSpreadDb;
+    features[bandCount + 2] = std::log(std::max(0.05f, burst.seconds)) / lengthSpread;
+    return features;
+}
+
+// Kind 0 less kind 1, on average.
+Difference differenceOf(const StrokeSequence& run, const std::vector<Burst>& bursts)
+{
+    Difference sum{};
+    const auto ones = std::count(run.kinds.begin(), run.kinds.end(), 1u);
+    const auto zeros = static_cast<std::ptrdiff_t>(run.kinds.size()) - ones;
+    if (ones == 0 || zeros == 0) return sum;
+    for (std::size_t h = 0; h < run.bursts.size(); ++h) {
+        const Difference features = featuresOf(bursts[run.bursts[h]]);
+        const double share =
+            run.kinds[h] == 0 ? 1.0 / static_cast<double>(zeros) : -1.0 / static_cast<double>(ones);
+        for (std::size_t f = 0; f < soundFeatures; ++f) sum[f] += share * features[f];
+    }
+    return sum;
+}
+
+double alike(const Difference& a, const Difference& b)
+{
+    double sum = 0;
+    for (std::size_t f = 0; f < soundFeatures; ++f) sum += a[f] * b[f];
+    return sum;
+}
+
+void turnAround(StrokeSequence& run)
+{
+    for (std::size_t& kind : run.kinds) kind = 1 - kind;
+}
+
+} // namespace
+
+namespace {
+
+// Of two kinds the one that is clearly steeper, or steeper and shorter, is an expulsion, and the
+// other the breath that flows back: then nothing else is needed. Its kind, or nothing.
+std::optional<std::size_t> expulsionOf(const StrokeSequence& run, const std::vector<Burst>& bursts)
+{
+    constexpr double muchSteeperDb = 6;
+    constexpr double steeperDb = 2;
+    constexpr double shorter = 0.2; // of the log of the length
+    const Difference of = differenceOf(run, bursts);
+    const double rise = of[bandCount + 1] * riseSpreadDb;
+    const double length = of[bandCount + 2] * lengthSpread;
+    if (rise > muchSteeperDb || (rise > steeperDb && length < -shorter)) return 0;
+    if (rise < -muchSteeperDb || (rise < -steeperDb && length > shorter)) return 1;
+    return std::nullopt;
+}
+
+} // namespace
+
+void nameHalves(std::vector<StrokeSequence*> runs, const std::vector<Burst>& bursts)
+{
+    std::erase_if(runs, [](const StrokeSequence* run) { return run->bursts.empty(); });
+    Difference known{};
+    std::vector<StrokeSequence*> open;
+    for (StrokeSequence* run : runs) {
+        if (const auto expulsion = expulsionOf(*run, bursts)) {
+            if (*expulsion == 0) turnAround(*run);
+            continue;
+        }
+        if (run->kinds.front() == run->kinds.back()) {
+            open.push_back(run);
+            continue;
+        }
+        if (run->kinds.front() == 1) turnAround(*run);
+        const Difference of = differenceOf(*run, bursts);
+        for (std::size_t f = 0; f < soundFeatures; ++f) known[f] += of[f];
+    }
+    for (StrokeSequence* run : open) {
+        const double same = alike(differenceOf(*run, bursts), known);
+        if (same < 0 || (same == 0 && run->kinds.front() == 0)) turnAround(*run);
+    }
+}
+
+bool areHalves(const Chain& chain, const std::vector<Burst>& bursts,
+               const std::vector<float>& lastingS)
+{
+    constexpr std::size_t fewest = 10;
+    constexpr double clearly = 0.35; // a burst, in nats: by chance it is a tenth
+    if (chain.size() < fewest) return false;
+    StrokeSequence one{chain, Chain(chain.size(), 0)};
+    StrokeSequence two = one;
+    for (std::size_t c = 1; c < chain.size(); c += 2) two.kinds[c] = 1;
+    const StrokeRecount recount(bursts, lastingS);
+    return recount.fit(two, 2) - recount.fit(one, 1) > clearly;
+}
+
+} // namespace layakari

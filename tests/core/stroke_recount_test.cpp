@@ -1,0 +1,211 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// What counting again makes of a run that was found roughly.
+#include "core/listen/bellows_halves.hpp"
+#include "core/listen/stroke_recount.hpp"
+#include "core/simulate/random.hpp"
+
+#include <catch2/catch.hpp>
+#include <cmath>
+
+using namespace layakari;
+
+namespace {
+
+enum class Sound { Expulsion, FlowingBack, Clap, NaturalBreath };
+
+// Bursts in time order, each sound with its own level, rise, length and spectrum, and some scatter.
+class Bursts {
+public:
+    explicit Bursts(std::uint64_t seed) : m_random(seed, 1) {}
+
+    std::size_t add(double timeS, Sound sound, float weakerDb = 0)
+    {
+        Burst burst;
+        burst.timeS = timeS;
+        const auto scatter = [&](double of) { return static_cast<float>(of * m_random.normal()); };
+        switch (sound) {
+        case Sound::Expulsion: set(burst, 30, 22, 0.16f, 4); break;
+        case Sound::FlowingBack: set(burst, 25, 9, 0.4f, 10); break;
+        case Sound::Clap: set(burst, 32, 28, 0.04f, 17); break;
+        case Sound::NaturalBreath: set(burst, 16, 9, 1.3f, 7); break;
+        }
+        burst.levelDb += scatter(1.5) - weakerDb;
+        burst.riseDb += scatter(1.5) - weakerDb / 2;
+        burst.seconds *= std::exp(scatter(0.15));
+        for (float& band : burst.shape) band += scatter(2);
+        all.push_back(burst);
+        lastingS.push_back(burst.seconds);
+        return all.size() - 1;
+    }
+
+    // Expulsions about a second apart, with the breath that flows back after each.
+    Chain strokes(double fromS, int count)
+    {
+        Chain chain;
+        for (int s = 0; s < count; ++s) {
+            const double at = fromS + s + 0.03 * m_random.normal();
+            chain.push_back(add(at, Sound::Expulsion));
+            add(at + 0.45, Sound::FlowingBack);
+        }
+        return chain;
+    }
+
+    Chain recounted(const Chain& chain) const
+    {
+        const StrokeRecount recount(all, lastingS);
+        return recount.recounted({chain, Chain(chain.size(), 0)}, 1, 0, all.size(), chain).bursts;
+    }
+
+    std::vector<Burst> all;
+    std::vector<float> lastingS;
+
+private:
+    Random m_random;
+
+    // The spectrum is a hill of 20 dB around one band.
+    static void set(Burst& burst, float level, float rise, float seconds, int loudestBand)
+    {
+        burst.levelDb = level;
+        burst.riseDb = rise;
+        burst.seconds = seconds;
+        for (std::size_t b = 0; b < bandCount; ++b)
+            burst.shape[b] =
+                level - std::min(20.0f, 3 * std::fabs(static_cast<float>(b) -
+                                                      static_cast<float>(loudestBand)));
+    }
+};
+
+Chain without(Chain chain, std::size_t place)
+{
+    chain.erase(chain.begin() + static_cast<std::ptrdiff_t>(place));
+    return chain;
+}
+
+} // namespace
+
+TEST_CASE("A run that is right stays as it is")
+{
+    const auto seed = GENERATE(range(1000u, 1010u));
+    Bursts bursts(seed);
+    const Chain strokes = bursts.strokes(2, 24);
+    INFO(seed);
+    CHECK(bursts.recounted(strokes) == strokes);
+}
+
+TEST_CASE("A stroke that was left out is counted, within the run and at its ends")
+{
+    const auto seed = GENERATE(range(1000u, 1006u));
+    const std::size_t lost = GENERATE(0u, 7u, 23u);
+    INFO(seed << ", stroke " << lost);
+    Bursts bursts(seed);
+    const Chain strokes = bursts.strokes(2, 24);
+    CHECK(bursts.recounted(without(strokes, lost)) == strokes);
+}
+
+TEST_CASE("Weak strokes on the beat are strokes: a tired run is counted to its end")
+{
+    const auto seed = GENERATE(range(1000u, 1006u));
+    INFO(seed);
+    Bursts bursts(seed);
+    Chain strokes = bursts.strokes(2, 18);
+    const Chain clear = strokes;
+    for (int s = 0; s < 6; ++s)
+        strokes.push_back(bursts.add(20 + s, Sound::Expulsion, 2 + 1.5f * static_cast<float>(s)));
+    CHECK(bursts.recounted(clear) == strokes);
+}
+
+TEST_CASE("Claps are no strokes, on the beat or off it, even where a rough look took them for some")
+{
+    const auto seed = GENERATE(range(1000u, 1006u));
+    INFO(seed);
+    Bursts bursts(seed);
+    Chain strokes;
+    Chain rough;
+    for (int s = 0; s < 24; ++s) {
+        if (s == 11) { // one pauses, somebody claps on
+            rough.push_back(bursts.add(2 + s, Sound::Clap));
+            continue;
+        }
+        strokes.push_back(bursts.add(2 + s, Sound::Expulsion));
+        rough.push_back(strokes.back());
+        if (s % 3 == 0) bursts.add(2.6 + s, Sound::Clap);
+    }
+    CHECK(bursts.recounted(rough) == strokes);
+}
+
+TEST_CASE("A clear stroke after a pause belongs to the run, the breaths of a rest do not")
+{
+    const auto seed = GENERATE(range(1000u, 1006u));
+    INFO(seed);
+    Bursts bursts(seed);
+    Chain strokes = bursts.strokes(10, 12);
+    const Chain rough = strokes;
+    const Chain after = bursts.strokes(24.6, 8);
+    strokes.insert(strokes.end(), after.begin(), after.end());
+    for (int breath = 0; breath < 4; ++breath)
+        bursts.add(33.4 + 1.6 * breath, Sound::NaturalBreath);
+    CHECK(bursts.recounted(rough) == strokes);
+}
+
+TEST_CASE("Of too few strokes nothing is learned")
+{
+    Bursts bursts(1);
+    const Chain strokes = bursts.strokes(2, 24);
+    const Chain three(strokes.begin(), strokes.begin() + 3);
+    CHECK(bursts.recounted(three) == three);
+    CHECK(bursts.recounted({}).empty());
+}
+
+TEST_CASE("The halves of bellows are told by their sound, and the steeper one is the exhale")
+{
+    const auto seed = GENERATE(range(1000u, 1006u));
+    INFO(seed);
+    Bursts bursts(seed);
+    Chain halves;
+    StrokeSequence run;
+    for (int h = 0; h < 24; ++h) {
+        const Sound sound = h % 2 == 0 ? Sound::FlowingBack : Sound::Expulsion;
+        halves.push_back(bursts.add(1 + 0.7 * h, sound));
+        run.bursts.push_back(halves.back());
+        run.kinds.push_back(h % 2 == 0 ? 1 : 0); // the wrong way round
+    }
+    CHECK(areHalves(halves, bursts.all, bursts.lastingS));
+    nameHalves({&run}, bursts.all);
+    CHECK(run.kinds.front() == 0);
+    CHECK(run.kinds.back() == 1);
+
+    Bursts alike(seed);
+    Chain expulsions;
+    for (int s = 0; s < 24; ++s) expulsions.push_back(alike.add(1 + s, Sound::Expulsion));
+    CHECK_FALSE(areHalves(expulsions, alike.all, alike.lastingS));
+}
+
+TEST_CASE("A run that lost its first half is named as the others of the recording are")
+{
+    const auto seed = GENERATE(range(1000u, 1006u));
+    INFO(seed);
+    Bursts bursts(seed);
+    // In and out as steep and long as each other, of two spectra.
+    const auto half = [&](double timeS, bool isInhale) {
+        const std::size_t i = bursts.add(timeS, Sound::Expulsion);
+        if (isInhale)
+            for (std::size_t b = 0; b < bandCount; ++b)
+                bursts.all[i].shape[b] += b > 9 ? 12.0f : 0.0f;
+        return i;
+    };
+    StrokeSequence whole;
+    for (int h = 0; h < 20; ++h) {
+        whole.bursts.push_back(half(1 + 0.7 * h, h % 2 == 0));
+        whole.kinds.push_back(h % 2);
+    }
+    StrokeSequence lost;
+    for (int h = 1; h < 20; ++h) {
+        lost.bursts.push_back(half(40 + 0.7 * h, h % 2 == 0));
+        lost.kinds.push_back(h % 2 == 1 ? 0 : 1); // the wrong way round
+    }
+    nameHalves({&lost, &whole}, bursts.all);
+    CHECK(whole.kinds.front() == 0);
+    CHECK(lost.kinds.front() == 1);
+    CHECK(lost.kinds.back() == 1);
+}
