@@ -24,6 +24,7 @@ SoundOutcome outcomeOf(const SoundCase& what, const fs::path& folder, std::size_
     const Plan plan = findPreset(what.preset)->plan;
     Temperament who = *temperamentByName(what.temperament);
     if (what.breathToNoiseDb != 0) who.breathToNoiseDb = what.breathToNoiseDb;
+    who.automaticGain = who.automaticGain || what.automaticGain;
     fs::path sound = folder / (std::to_string(number) + ".flac");
     if (auto done = writeSimulation(plan, who, what.seed, sound, ""); !done)
         giveUp(done.error().message());
@@ -55,7 +56,10 @@ std::vector<SoundCase> soundCases(const std::vector<std::string>& presets, bool 
             for (const std::string& preset : presets) {
                 cases.push_back({preset, who.name, 0, "", ++seed});
                 cases.push_back({preset, who.name, 0, ways[1 + (cases.size() / 3) % 3], ++seed});
-                if (held) cases.push_back({preset, who.name, 12, "", ++seed});
+                if (held)
+                    cases.push_back({preset, who.name, 12, "", ++seed});
+                else
+                    cases.push_back({preset, who.name, 0, "", ++seed, true});
             }
         }
     return cases;
@@ -78,6 +82,7 @@ std::vector<std::string> conditionsOf(const SoundCase& what)
 {
     std::vector<std::string> names{"1 plan: " + what.preset, "2 who: " + what.temperament, "5 all"};
     if (!what.codec.empty()) names.push_back("3 codec: " + what.codec);
+    if (what.automaticGain) names.emplace_back("4 automatic gain");
     if (what.breathToNoiseDb != 0)
         names.push_back(
             "4 breath to noise: " + std::to_string(static_cast<int>(what.breathToNoiseDb)) + " dB");
@@ -92,6 +97,8 @@ Arguments argumentsOf(int argc, char** argv)
             arguments.held = true;
         else if (std::strcmp(argv[i], "--verbose") == 0)
             arguments.verbose = true;
+        else if (std::strcmp(argv[i], "--strangers") == 0)
+            arguments.strangersOnly = true;
         else if (std::strcmp(argv[i], "--seeds") == 0 && i + 1 < argc)
             arguments.seeds = std::max(1, std::atoi(argv[++i]));
         else

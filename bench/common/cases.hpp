@@ -20,6 +20,7 @@ struct SoundCase {
     double breathToNoiseDb = 0; ///< 0: the temperament's own
     std::string codec;          ///< "", "m4a", "opus", "telephone"
     std::uint64_t seed = 1;
+    bool automaticGain = false; ///< also where the temperament has none
 };
 
 /// A case with its recording and its reading.
@@ -33,7 +34,8 @@ struct SoundOutcome {
 };
 
 /// The presets over the tuning temperaments, or over those that are kept back, each once plain and
-/// once coded; and at 12, 15 and 20 dB of breath over the room.
+/// once coded; what is kept back at 12 dB of breath over the room too, what serves tuning with an
+/// automatic gain, since only one that is kept back has it.
 std::vector<SoundCase> soundCases(const std::vector<std::string>& presets, bool held, int seeds);
 
 /// Simulates, encodes, reads and hands each outcome on, as many at a time as there are cores; `use`
@@ -44,11 +46,12 @@ void runCases(const std::vector<SoundCase>& cases,
 /// The rows of a table that a case belongs to, in the order in which they are printed when sorted.
 std::vector<std::string> conditionsOf(const SoundCase& what);
 
-/// `--held` and `--seeds N`.
+/// `--held`, `--seeds N`, `--verbose`, and `--strangers` for those alone.
 struct Arguments {
     bool held = false;
     int seeds = 1;
     bool verbose = false;
+    bool strangersOnly = false;
 };
 Arguments argumentsOf(int argc, char** argv);
 

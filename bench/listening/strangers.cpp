@@ -2,249 +2,21 @@
 #include "bench/listening/strangers.hpp"
 
 #include "bench/common/shell.hpp"
-#include "core/audio/recording.hpp"
 #include "core/audio/sound_writer.hpp"
-#include "core/features/feature_track.hpp"
-#include "core/simulate/filters.hpp"
-#include "core/simulate/random.hpp"
 
-#include <algorithm>
+#include <array>
 #include <cmath>
-#include <functional>
-#include <memory>
-#include <numbers>
 
 namespace layakari::bench {
 
 namespace fs = std::filesystem;
 
-namespace {
-
-constexpr double rate = analysisRateHz;
-using Sound = std::vector<float>;
-
-std::size_t samplesIn(double seconds) { return static_cast<std::size_t>(seconds * rate); }
-
-float gainOf(double db) { return static_cast<float>(std::pow(10, db / 20)); }
-
-void normalise(Sound& sound)
-{
-    double power = 1e-12;
-    for (const float x : sound) power += x * x / static_cast<double>(sound.size());
-    for (float& x : sound) x /= static_cast<float>(std::sqrt(power));
-}
-
-// The unvoiced, loud stretches of a consonant that is said again and again.
-Sound consonant(const std::string& phoneme, const fs::path& folder)
-{
-    const fs::path wav = folder / ("consonant-" + std::to_string(phoneme[0]) + ".wav");
-    std::string said;
-    for (int i = 0; i < 12; ++i) said += phoneme + " ";
-    run("espeak-ng -v en -s 90 -w '" + wav.string() + "' '[[" + said + "]]'");
-    const auto sound = readStretch(wav, 0, 60, analysisRateHz);
-    if (!sound) giveUp(sound.error().message());
-    FeatureExtractor extractor;
-    extractor.push(*sound);
-    const FeatureTrack track = extractor.take();
-    const auto levelOf = [&](std::size_t i) {
-        return *std::max_element(track.levels(i).begin(), track.levels(i).end());
-    };
-    float loudest = silenceDb;
-    for (std::size_t i = 0; i < track.frames(); ++i) loudest = std::max(loudest, levelOf(i));
-    constexpr float usedDb = 14;
-    constexpr float voiced = 0.6f;
-    Sound material;
-    for (std::size_t i = 0; i < track.frames(); ++i) {
-        if (levelOf(i) < loudest - usedDb || track.voicing(i).strength > voiced) continue;
-        const auto at = sound->begin() + static_cast<std::ptrdiff_t>(i * samplesIn(0.01));
-        material.insert(material.end(), at, at + static_cast<std::ptrdiff_t>(samplesIn(0.01)));
-    }
-    if (material.size() < samplesIn(0.15))
-        giveUp("espeak-ng says no '" + phoneme + "'; is espeak-ng-data installed?");
-    return material;
-}
-
-// Makes as much of one texture as is asked for, at a mean power of one.
-using Source = std::function<Sound(std::size_t samples)>;
-
-// Grains of 50 to 90 ms from anywhere in the material, played slower for a larger throat.
-Source fricatives(const Stranger& who, Random& random, const fs::path& folder, int which)
-{
-    static const std::array<const char*, 3> tuning{"s", "f", "S"};
-    static const std::array<const char*, 4> heldBack{"x", "T", "C", "h"};
-    const auto pick = static_cast<std::size_t>(random.below(12) + which);
-    const std::string phoneme = who.held ? heldBack[pick % 4] : tuning[pick % 3];
-    const Sound material = consonant(phoneme, folder);
-    const double slower = random.uniform(0.45, 1.0);
-    return [=, &random](std::size_t samples) {
-        Sound sound(samples + samplesIn(0.1), 0.0f);
-        for (std::size_t at = 0; at < samples; at += samplesIn(0.02)) {
-            const std::size_t length = samplesIn(random.uniform(0.05, 0.09));
-            const double from = random.uniform() * static_cast<double>(material.size());
-            for (std::size_t i = 0; i < length && at + i < sound.size(); ++i) {
-                const auto source =
-                    static_cast<std::size_t>(from + slower * static_cast<double>(i));
-                const double hann = std::sin(std::numbers::pi * static_cast<double>(i) /
-                                             static_cast<double>(length));
-                sound[at + i] +=
-                    static_cast<float>(hann * hann) * material[source % material.size()];
-            }
-        }
-        sound.resize(samples);
-        normalise(sound);
-        return sound;
-    };
-}
-
-Source resonances(Random& random)
-{
-    struct Resonance {
-        Biquad filter;
-        double hz;
-        double q;
-        float gain;
-        double bend = 0;
-    };
-    auto bank = std::make_shared<std::vector<Resonance>>();
-    const int count = 3 + random.below(3);
-    for (int i = 0; i < count; ++i)
-        bank->push_back({{},
-                         250 * std::exp2(random.uniform(0, 4.5)),
-                         random.uniform(2, 9),
-                         gainOf(random.uniform(-10, 0))});
-    return [bank, &random](std::size_t samples) {
-        Sound sound(samples);
-        for (std::size_t i = 0; i < samples; ++i) {
-            if (i % 64 == 0)
-                for (Resonance& r : *bank) {
-                    r.bend = 0.997 * r.bend + 0.03 * random.normal();
-                    r.filter.setBandPass(r.hz * std::exp2(r.bend), r.q, rate);
-                }
-            const float white = random.white();
-            sound[i] = 0.05f * white;
-            for (Resonance& r : *bank) sound[i] += r.gain * r.filter(white);
-        }
-        normalise(sound);
-        return sound;
-    };
-}
-
-// Breath with bursts of rumble, as where it blows on the microphone.
-Source gusts(Source breath, Random& random)
-{
-    return [breath = std::move(breath), &random](std::size_t samples) {
-        Sound sound = breath(samples);
-        Biquad rumble;
-        rumble.setLowPass(random.uniform(120, 350), 0.7, rate);
-        Smoother gust(0.08, rate);
-        for (float& x : sound) {
-            const float swell = std::max(0.0f, 60 * gust(random.white()));
-            x += 4 * swell * rumble(random.white());
-        }
-        normalise(sound);
-        return sound;
-    };
-}
-
-Source sourceFor(const Stranger& who, Random& random, const fs::path& folder, int which)
-{
-    switch (who.texture) {
-    case Texture::Fricatives: return fricatives(who, random, folder, which);
-    case Texture::Resonances: return resonances(random);
-    case Texture::Gusts:
-        return which == 0 ? resonances(random)
-                          : gusts(fricatives(who, random, folder, which), random);
-    }
-    return {};
-}
-
-struct Course {
-    double attackS;
-    double releaseS;
-    double levelDb;
-    double bendDb; // end against start
-};
-
-// Flow that rises, goes on and fades, and never quite evenly.
-void shape(Sound& sound, const Course& course, Random& random)
-{
-    const double length = static_cast<double>(sound.size()) / rate;
-    const double attack = std::min(course.attackS, 0.4 * length);
-    const double release = std::min(course.releaseS, 0.5 * length);
-    Smoother waver(0.25, rate);
-    for (std::size_t i = 0; i < sound.size(); ++i) {
-        const double t = static_cast<double>(i) / rate;
-        const double flow = std::min({1.0, t / attack, (length - t) / release});
-        const double db = course.levelDb + course.bendDb * (t / length - 0.5) +
-                          150.0 * static_cast<double>(waver(random.white()));
-        sound[i] *= static_cast<float>(std::pow(flow, 1.5)) * gainOf(db);
-    }
-}
-
-// Velvet noise (Järveläinen & Karjalainen, AES 30th Conf., 2007) under an exponential decay.
-void reverberate(Sound& sound, double decayS, double level, Random& random)
-{
-    constexpr double tapsPerSecond = 1200;
-    struct Tap {
-        std::size_t delay;
-        float gain;
-    };
-    std::vector<Tap> taps;
-    double energy = 0;
-    for (int i = 0; i < static_cast<int>(decayS * tapsPerSecond); ++i) {
-        const double t = (i + random.uniform()) / tapsPerSecond;
-        const double gain = (random.chance(0.5) ? 1 : -1) * std::pow(10, -3 * t / decayS);
-        taps.push_back({samplesIn(t), static_cast<float>(gain)});
-        energy += gain * gain;
-    }
-    const Sound dry = sound;
-    const auto scale = static_cast<float>(level / std::sqrt(energy));
-    for (const Tap& tap : taps)
-        for (std::size_t i = tap.delay; i < sound.size(); ++i)
-            sound[i] += scale * tap.gain * dry[i - tap.delay];
-}
-
-Sound roomNoise(std::size_t samples, Random& random)
-{
-    Sound sound(samples);
-    const int kind = random.below(4);
-    Biquad colour;
-    colour.setLowPass(kind == 0 ? 7000 : kind == 1 ? 300 : 600, 0.6, rate);
-    Biquad drops;
-    drops.setBandPass(random.uniform(1500, 4000), 1.0, rate);
-    const double mainsHz = random.chance(0.5) ? 50 : 60;
-    for (std::size_t i = 0; i < samples; ++i) {
-        sound[i] = colour(random.white()) + 0.04f * random.white();
-        const double t = static_cast<double>(i) / rate;
-        if (kind == 2)
-            for (int k = 1; k <= 5; ++k)
-                sound[i] += static_cast<float>(
-                    0.15 / k * std::sin(2 * std::numbers::pi * k * mainsHz * t + k));
-        if (kind == 3)
-            sound[i] += 3 * drops(random.chance(250 / rate) ? 12 * random.white() : 0.0f);
-    }
-    normalise(sound);
-    return sound;
-}
-
-} // namespace
-
-std::string nameOf(Texture texture)
-{
-    switch (texture) {
-    case Texture::Fricatives: return "fricatives";
-    case Texture::Resonances: return "resonances";
-    case Texture::Gusts: return "gusts";
-    }
-    return "";
-}
-
 void recordStranger(const Truth& truth, const Stranger& who, const fs::path& folder,
                     const fs::path& sound)
 {
     Random random(who.seed, who.held ? 902 : 901);
-    std::array<Source, 2> sources{sourceFor(who, random, folder, 0),
-                                  sourceFor(who, random, folder, 1)};
+    std::array<Source, 2> sources{breathSource(who.sound(), random, folder, 0),
+                                  breathSource(who.sound(), random, folder, 1)};
     if (random.chance(0.2)) sources[1] = sources[0]; // in and out of one sound
     std::array<Course, 2> courses;
     for (Course& c : courses)
@@ -271,7 +43,7 @@ void recordStranger(const Truth& truth, const Stranger& who, const fs::path& fol
         if (phase.role == Role::Practice) breathing += phase.endS - phase.startS;
     }
     reverberate(recording, random.uniform(0.15, 0.6), random.uniform(0.05, 0.35), random);
-    const double rms = std::sqrt(power / (breathing * rate));
+    const double rms = std::sqrt(power / (breathing * analysisRateHz));
     const Sound noise = roomNoise(recording.size(), random);
     const float level = gainOf(random.uniform(-38, -22)) / static_cast<float>(rms);
     const float noiseLevel = static_cast<float>(rms) * gainOf(-who.breathToNoiseDb);

@@ -4,6 +4,7 @@
 // another way, so that the listener is not judged by the sound that it grew up with.
 #pragma once
 
+#include "bench/common/textures.hpp"
 #include "core/simulate/truth.hpp"
 
 #include <cstdint>
@@ -13,21 +14,13 @@
 
 namespace layakari::bench {
 
-/// What their breath is made of.
-enum class Texture {
-    Fricatives, ///< grains of consonants that people spoke, from espeak-ng's data
-    Resonances, ///< noise through narrow resonances that wander
-    Gusts,      ///< wind on the microphone through half of each breath
-};
-
 struct Stranger {
     Texture texture = Texture::Fricatives;
     bool held = false; ///< other consonants, rooms and seeds than for tuning
     std::uint64_t seed = 1;
     double breathToNoiseDb = 20; ///< mean power of the breaths over the room's
+    TextureOf sound() const { return {texture, held}; }
 };
-
-std::string nameOf(Texture texture);
 
 /// Records `truth` as that person: breaths of two textures (in and out may be nearly alike), swells
 /// and fades of their own, a room with reverberation, and a noise (hiss, rumble, a fan with its

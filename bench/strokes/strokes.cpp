@@ -1,15 +1,18 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
 // How well strokes are counted, beside a general-purpose onset detector in the same run.
-// Usage: bench-strokes [--held] [--seeds N] [--verbose]
+// Usage: bench-strokes [--held] [--seeds N] [--verbose] [--strangers]
 #include "bench/common/cases.hpp"
 #include "bench/common/shell.hpp"
+#include "bench/strokes/forceful.hpp"
 
 #include <algorithm>
+#include <array>
 #include <chrono>
 #include <cmath>
 #include <cstdio>
 #include <map>
+#include <mutex>
 #include <set>
 #include <sstream>
 
@@ -27,6 +30,16 @@ struct Row {
     std::vector<double> paceErrors;
     double readingS = 0;
     double otherS = 0;
+};
+
+// A recording with its truth and its reading.
+struct Outcome {
+    std::string what;
+    std::vector<std::string> rows;
+    Truth truth;
+    Reading reading;
+    std::filesystem::path plain; // for the onset detector
+    double readingS = 0;
 };
 
 struct TrueRun {
@@ -83,21 +96,39 @@ std::vector<const ReadStrokeRun*> runsOver(const TrueRun& run, const Reading& re
     return over;
 }
 
-// A line for each run that was counted wrongly.
-void tell(const bench::SoundOutcome& o)
+// The times of `some` that have none of `others` within a tenth of a second.
+void tellLoneTimes(const char* name, const std::vector<double>& some,
+                   const std::vector<double>& others)
 {
-    for (const TrueRun& run : trueRuns(o.truth)) {
-        const auto over = runsOver(run, o.reading);
+    constexpr double sameS = 0.1;
+    std::printf("%s", name);
+    for (const double t : some)
+        if (std::none_of(others.begin(), others.end(),
+                         [&](double other) { return std::fabs(other - t) < sameS; }))
+            std::printf(" %.2f", t);
+}
+
+// A line for each run that was counted wrongly.
+void tell(const std::string& what, const Truth& truth, const Reading& reading)
+{
+    for (const TrueRun& run : trueRuns(truth)) {
+        const auto over = runsOver(run, reading);
         if (over.size() == 1 && over[0]->count == static_cast<int>(run.times.size())) continue;
-        std::printf("%s %s %.0f dB %s seed %lu: from %.1f s %zu strokes, heard",
-                    o.what.preset.c_str(), o.what.temperament.c_str(), o.what.breathToNoiseDb,
-                    o.what.codec.c_str(), o.what.seed, run.startS, run.times.size());
-        for (const ReadStrokeRun* heard : over) std::printf(" %d", heard->count);
+        std::printf("%s: from %.1f s %zu strokes, heard", what.c_str(), run.startS,
+                    run.times.size());
+        std::vector<double> heardTimes;
+        for (const ReadStrokeRun* heard : over) {
+            std::printf(" %d", heard->count);
+            heardTimes.insert(heardTimes.end(), heard->strokeTimesS.begin(),
+                              heard->strokeTimesS.end());
+        }
+        tellLoneTimes("; lost", run.times, heardTimes);
+        tellLoneTimes("; added", heardTimes, run.times);
         std::printf("\n");
     }
 }
 
-void score(Row& row, const bench::SoundOutcome& outcome, const std::vector<double>& onsets)
+void score(Row& row, const Outcome& outcome, const std::vector<double>& onsets)
 {
     const std::vector<TrueRun> truth = trueRuns(outcome.truth);
     row.readingS += outcome.readingS;
@@ -127,25 +158,126 @@ void score(Row& row, const bench::SoundOutcome& outcome, const std::vector<doubl
     row.invented += static_cast<int>(outcome.reading.strokeRuns.size() - used.size());
 }
 
+struct StrangerCase {
+    bench::Forceful who;
+    std::string codec;
+};
+
+// Kapalabhati and bhastrika alike in all textures, rooms from 12 to 25 dB, every second with a
+// recorder's gain, every fourth with claps.
+std::vector<StrangerCase> strangerCases(bool held, int seeds)
+{
+    static const std::array<std::string, 4> codecs{"", "m4a", "opus", "telephone"};
+    std::vector<StrangerCase> cases;
+    std::uint64_t seed = held ? 8000 : 400; // seeds below 1,000 are for tuning
+    for (int i = 0; i < 72 * seeds; ++i) {
+        bench::Forceful who;
+        who.style = i % 2 == 0 ? StrokeStyle::Kapalabhati : StrokeStyle::Bhastrika;
+        who.texture = std::array{bench::Texture::Fricatives, bench::Texture::Resonances,
+                                 bench::Texture::Gusts}[static_cast<std::size_t>(i / 2 % 3)];
+        who.held = held;
+        who.seed = ++seed;
+        who.strokeToNoiseDb = std::array{25.0, 18.0, 12.0}[static_cast<std::size_t>(i / 6 % 3)];
+        who.gain = i / 18 % 2 == 1;
+        who.claps = i / 36 % 2 == 1;
+        cases.push_back({who, codecs[static_cast<std::size_t>(i / 2 % 5 % 4)]});
+    }
+    return cases;
+}
+
+std::string numbered(const char* before, double number, const char* after)
+{
+    return before + std::to_string(std::lround(number)) + after;
+}
+
+std::vector<std::string> rowsOf(const bench::Forceful& who)
+{
+    const bool bellows = who.style == StrokeStyle::Bhastrika;
+    std::vector<std::string> rows{bellows ? "6 strangers: bhastrika" : "6 strangers: kapalabhati",
+                                  "6 strangers: " + bench::nameOf(who.texture),
+                                  numbered("6 strangers: ", who.strokeToNoiseDb, " dB"),
+                                  "7 all strangers"};
+    if (who.gain) rows.emplace_back("6 strangers: automatic gain");
+    if (who.claps) rows.emplace_back("6 strangers: claps");
+    return rows;
+}
+
+Outcome strangerOutcome(const StrangerCase& what, const std::filesystem::path& folder)
+{
+    const bench::Forceful& who = what.who;
+    Outcome outcome;
+    outcome.what = rowsOf(who)[0].substr(2) + ", " + bench::nameOf(who.texture) +
+                   numbered(", ", who.strokeToNoiseDb, " dB") + (who.gain ? ", gain" : "") +
+                   (who.claps ? ", claps" : "") + " " + what.codec + " seed " +
+                   std::to_string(who.seed);
+    outcome.rows = rowsOf(who);
+    std::filesystem::create_directories(folder);
+    std::filesystem::path sound = folder / (std::to_string(who.seed) + ".flac");
+    outcome.truth = bench::recordForceful(who, folder, sound);
+    sound = bench::encoded(sound, what.codec);
+    outcome.plain = folder / "plain.wav";
+    bench::run("ffmpeg -v error -y -i " + sound.string() + " -ac 1 -ar 44100 -c:a pcm_s16le " +
+               outcome.plain.string());
+    const auto begin = std::chrono::steady_clock::now();
+    const auto listened = listenToFile(sound);
+    if (!listened) bench::giveUp(listened.error().message());
+    outcome.reading = readAgainst(*listened, outcome.truth.plan);
+    outcome.readingS =
+        std::chrono::duration<double>(std::chrono::steady_clock::now() - begin).count();
+    return outcome;
+}
+
+using Rows = std::map<std::string, Row>;
+
+void use(Rows& rows, const Outcome& outcome, bool verbose)
+{
+    double seconds = 0;
+    const std::vector<double> onsets = aubioOnsets(outcome.plain.string(), seconds);
+    if (verbose) tell(outcome.what, outcome.truth, outcome.reading);
+    for (const std::string& name : outcome.rows) {
+        rows[name].otherS += seconds;
+        score(rows[name], outcome, onsets);
+    }
+}
+
+void scoreSimulated(Rows& rows, const bench::Arguments& arguments)
+{
+    const std::vector<std::string> presets{
+        "kapalabhati-3x36",    "kapalabhati-4x27", "bhastrika-3x10", "bhastrika-3x20",
+        "bhastrika-rise-fall", "composite-round",  "even-4-4",       "humming-3"};
+    bench::runCases(
+        bench::soundCases(presets, arguments.held, arguments.seeds),
+        [&](const bench::SoundOutcome& o) {
+            const std::string what = o.what.preset + " " + o.what.temperament +
+                                     numbered(" ", o.what.breathToNoiseDb, " dB ") + o.what.codec +
+                                     " seed " + std::to_string(o.what.seed);
+            use(rows, {what, bench::conditionsOf(o.what), o.truth, o.reading, o.plain, o.readingS},
+                arguments.verbose);
+        });
+}
+
+void scoreStrangers(Rows& rows, const bench::Arguments& arguments)
+{
+    const bench::Scratch scratch;
+    std::mutex mutex;
+    const std::vector<StrangerCase> cases = strangerCases(arguments.held, arguments.seeds);
+    bench::onAllCores(cases.size(), [&](std::size_t i) {
+        const std::filesystem::path folder = scratch.folder() / std::to_string(i);
+        const Outcome outcome = strangerOutcome(cases[i], folder);
+        const std::lock_guard lock(mutex);
+        use(rows, outcome, arguments.verbose);
+        std::filesystem::remove_all(folder);
+    });
+}
+
 } // namespace
 
 int main(int argc, char** argv)
 {
     const bench::Arguments arguments = bench::argumentsOf(argc, argv);
-    std::map<std::string, Row> rows;
-    const std::vector<std::string> presets{
-        "kapalabhati-3x36",    "kapalabhati-4x27", "bhastrika-3x10", "bhastrika-3x20",
-        "bhastrika-rise-fall", "composite-round",  "even-4-4",       "humming-3"};
-    bench::runCases(bench::soundCases(presets, arguments.held, arguments.seeds),
-                    [&](const bench::SoundOutcome& o) {
-                        double seconds = 0;
-                        const std::vector<double> onsets = aubioOnsets(o.plain.string(), seconds);
-                        if (arguments.verbose) tell(o);
-                        for (const std::string& name : bench::conditionsOf(o.what)) {
-                            rows[name].otherS += seconds;
-                            score(rows[name], o, onsets);
-                        }
-                    });
+    Rows rows;
+    if (!arguments.strangersOnly) scoreSimulated(rows, arguments);
+    scoreStrangers(rows, arguments);
     std::printf("| condition | runs | exact, %% | within one, %% | pace error, median %% | time "
                 "error, median ms | runs "
                 "invented | onset detector: exact, %% | reading, s | onset detector, s "
