@@ -220,6 +220,19 @@ void PracticeSession::stop()
     m_leader.stop();
 }
 
+namespace {
+
+// What lies before the first cue is natural breathing, however alike it sounds: the cue knows, and
+// says so as a person would.
+std::optional<Correction> settling(const Heard& heard, double untilS)
+{
+    const Correction rest{Correction::Kind::MarkRest, 0, untilS};
+    const Corrected laid = laidOver(heard, {rest});
+    return laid.lost.empty() ? std::optional<Correction>(rest) : std::nullopt;
+}
+
+} // namespace
+
 Result<PracticeSession::Ended> PracticeSession::finish(const Progress& progress)
 {
     m_listening->end();
@@ -240,8 +253,12 @@ Result<PracticeSession::Ended> PracticeSession::finish(const Progress& progress)
     ended.recordingFailure = m_recorder.failure();
     ended.listened = std::make_shared<const Listened>(
         m_listening->live.finish(std::move(info), m_damage, progress));
+    Known known = m_setup.known;
+    if (const auto began = m_leader.practiceBeganS(); began && m_setup.plan)
+        if (const auto rest = settling(ended.listened->heard, m_preRollS + *began))
+            known.corrections.push_back(*rest);
     ended.reading =
-        std::make_shared<const Reading>(readAgainst(*ended.listened, m_setup.plan, m_setup.known));
+        std::make_shared<const Reading>(readAgainst(*ended.listened, m_setup.plan, known));
     ended.profile = profileIn(*ended.listened, *ended.reading);
     constexpr std::size_t worthOffering = 3;
     if (!m_setup.plan)

@@ -69,10 +69,12 @@ public:
         std::filesystem::path recording;
         bool practised = true; ///< false where it was stopped while one still settled
         std::shared_ptr<const Listened> listened;
-        std::shared_ptr<const Reading> reading; ///< against the plan that was cued
-        std::optional<BreathProfile> profile;   ///< what it tells of this person's breath
-        std::vector<PlanGuess> guesses;         ///< of free practice, the best first
-        std::optional<Error> recordingFailure;  ///< then the file is shorter than what was heard
+        /// Against the plan that was cued. That one settled before the first cue is a correction
+        /// in it, so that it is still known when the recording is read again.
+        std::shared_ptr<const Reading> reading;
+        std::optional<BreathProfile> profile;  ///< what it tells of this person's breath
+        std::vector<PlanGuess> guesses;        ///< of free practice, the best first
+        std::optional<Error> recordingFailure; ///< then the file is shorter than what was heard
     };
     /// Ends the recording, listens again to all of it and reads it. Nothing can be pushed after.
     /// Errors as `Recorder::finish`.

@@ -213,6 +213,39 @@ TEST_CASE("Stopped at once, what was done until then is kept")
     CHECK(reading.summary.cyclesHeard == 3);
 }
 
+TEST_CASE("Stopped within the first cycles, settling is not read into them")
+{
+    const Plan plan = planOf("even-4-4");
+    const unsigned seed = GENERATE(1u, 2u, 3u);
+    const TemporaryFolder folder;
+    PracticeSetup setup = setupFor(plan, folder / "practice.flac");
+    setup.settleS = 20;
+    setup.how.countS = 0.5; // as short as natural breaths
+    auto session = PracticeSession::begin(setup);
+    REQUIRE(session.has_value());
+    std::optional<double> beganS;
+    practise(**session, person("held-attic"), seed,
+             [&](PracticeSession& s, const PracticeNow& now) {
+                 const CueStep& step = s.steps()[now.cue.step];
+                 if (step.cycle == 0 && !beganS) beganS = now.untilS;
+                 if (step.cycle == 2) s.stop();
+             });
+    const auto ended = (*session)->finish();
+    REQUIRE(ended.has_value());
+    REQUIRE(beganS.has_value());
+    const Reading& reading = *ended->reading;
+    CHECK(reading.summary.cyclesHeard <= 2);
+    REQUIRE_FALSE(reading.cycles.empty());
+    CHECK(reading.cycles.front().startS > *beganS - 1);
+
+    // It is still known when the sitting is read again from its file.
+    Known known;
+    known.corrections = reading.corrections;
+    const auto again = listenToFile(ended->recording);
+    REQUIRE(again.has_value());
+    CHECK(readAgainst(*again, plan, known).cycles.front().startS > *beganS - 1);
+}
+
 TEST_CASE("Free practice is led by nothing, begins with what came just before, and ends when told")
 {
     const TemporaryFolder folder;
