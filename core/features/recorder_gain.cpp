@@ -294,6 +294,23 @@ std::vector<float> findRecorderGain(const FeatureTrack& track)
     return gain;
 }
 
+float GainFollower::follow(const Bands& levels, const Bands& room)
+{
+    // Half of what a door or a voice rises by: no gain is faster.
+    constexpr float fastestDb = 0.5f * fastestRiseDb / (leastRun * stepFrames); // a frame
+    static const Bands weights = weightsOfBands();
+    m_last.push_back(levels);
+    for (std::size_t b = 0; b < bandCount; ++b) m_sum[b] += levels[b];
+    if (m_last.size() < smoothFrames) return m_gainDb;
+    Bands mean;
+    for (std::size_t b = 0; b < bandCount; ++b) mean[b] = m_sum[b] / smoothFrames;
+    const Rise rise = riseOver(mean, room, weights);
+    if (rise.uneven < flatDb) m_gainDb = std::min(rise.mean, m_gainDb + fastestDb);
+    for (std::size_t b = 0; b < bandCount; ++b) m_sum[b] -= m_last.front()[b];
+    m_last.pop_front();
+    return m_gainDb;
+}
+
 FeatureTrack withoutGain(const FeatureTrack& track, const std::vector<float>& gainDb)
 {
     FeatureTrack even;

@@ -3,6 +3,7 @@
 
 #include "core/features/feature_track.hpp"
 
+#include <deque>
 #include <vector>
 
 namespace layakari {
@@ -19,5 +20,20 @@ std::vector<float> findRecorderGain(const FeatureTrack& track);
 
 /// The track as it would be with the gain where it was lowest. `gainDb` has one value a frame.
 FeatureTrack withoutGain(const FeatureTrack& track, const std::vector<float>& gainDb);
+
+/// The same while the sound comes in, once it is known that there is such a gain: the room that
+/// rises or falls in all bands alike is the gain, anything else leaves it where it was.
+class GainFollower {
+public:
+    /// From a look at what came before.
+    void startAt(float gainDb) { m_gainDb = gainDb; }
+    /// The gain at this frame, a tenth of a second late. `room`: its levels where the gain is 0.
+    float follow(const Bands& levels, const Bands& room);
+
+private:
+    std::deque<Bands> m_last;
+    Bands m_sum{};
+    float m_gainDb = 0;
+};
 
 } // namespace layakari

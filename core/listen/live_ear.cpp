@@ -83,7 +83,10 @@ void LiveEar::hearFrame(std::size_t frame)
     const LearnedRoom& room = m_heard.room;
     const FeatureTrack& track = m_extractor.track();
     Bands levels = track.levels(frame);
-    for (float& level : levels) level -= room.gainDb;
+    if (m_heard.recorderGainDb > 0) {
+        const float gainDb = m_gain.follow(levels, room.floor);
+        for (float& level : levels) level -= gainDb;
+    }
     m_rise.push_back(riseOfFrame(levels, room.floor, room.weights));
     if (m_rise.size() > backFrames) m_rise.erase(m_rise.begin());
     const float rise = steadyRise();
@@ -201,6 +204,7 @@ void LiveEar::look()
     const Present seen = presentIn(heard);
     if (!m_present || seen.sinceS != m_present->sinceS) m_peak = m_valley = 0;
     m_heard = std::move(heard);
+    m_gain.startAt(m_heard.room.gainDb);
     m_present = seen;
 }
 

@@ -3,6 +3,7 @@
 // The first look at a sound, while it comes in: what sounds now, at most a fifth of a second late.
 #pragma once
 
+#include "core/features/recorder_gain.hpp"
 #include "core/listen/listener.hpp"
 
 #include <optional>
@@ -56,6 +57,7 @@ private:
     std::size_t m_changedAt = 0; ///< the frame in which the present began to differ from the past
     std::vector<float> m_rise;   ///< of the last frames, the newest at the end
     std::size_t m_voicedFrames = 0; ///< of the present sound
+    GainFollower m_gain;            ///< where the recorder has one
     float m_peak = 0;               ///< of the present sound
     float m_valley = 0;             ///< since that peak
     std::size_t m_valleyFrame = 0;

@@ -6,6 +6,7 @@
 #include "core/listen/lost_sound.hpp"
 #include "core/listen/voices.hpp"
 #include "core/reading/reading.hpp"
+#include "core/simulate/random.hpp"
 #include "tests/support/scoring.hpp"
 #include "tests/support/sounds.hpp"
 
@@ -101,6 +102,39 @@ TEST_CASE("A gain that is known is taken out exactly; without one nothing is fou
     CHECK(findRecorderGain(FeatureTrack{}).empty());
     CHECK(findRecorderGain(trackOf(whiteNoise(30, analysisRateHz, 0.01))).empty());
     CHECK(findRecorderGain(trackOf(std::vector<float>(20 * analysisRateHz, 0.0f))).empty());
+}
+
+TEST_CASE("A gain is followed while the sound comes in, through pauses, and held through breath")
+{
+    const unsigned seed = GENERATE(41u, 42u, 43u);
+    INFO(seed);
+    Random random(seed, 7);
+    Bands room;
+    Bands breath;
+    for (std::size_t b = 0; b < bandCount; ++b) {
+        room[b] = -70 - static_cast<float>(b) / 2;
+        breath[b] = -40 - 2 * std::fabs(static_cast<float>(b) - 8); // a hill
+    }
+    GainFollower follower;
+    follower.startAt(2);
+    const auto follow = [&](const Bands& sound, float gainDb) {
+        Bands levels = sound;
+        for (float& level : levels) level += gainDb + static_cast<float>(1.5 * random.normal());
+        return follower.follow(levels, room);
+    };
+    // A hold of four seconds in which the room rises by 8 dB.
+    float gain = 2;
+    for (int i = 0; i < 400; ++i) gain = follow(room, 2 + 0.02f * static_cast<float>(i));
+    CHECK(gain == Approx(10).margin(1));
+    // A breath, far louder and of another shape, says nothing of the gain.
+    for (int i = 0; i < 300; ++i) gain = follow(breath, 3);
+    CHECK(gain == Approx(10).margin(1));
+    // In the pause after it the room is where the breath had pushed it.
+    for (int i = 0; i < 60; ++i) gain = follow(room, 3);
+    CHECK(gain == Approx(3).margin(1));
+    // A door that has the room's own shape is no gain: none is as fast.
+    for (int i = 0; i < 15; ++i) gain = follow(room, 40);
+    CHECK(gain < 8);
 }
 
 TEST_CASE(
