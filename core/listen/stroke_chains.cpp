@@ -144,4 +144,19 @@ std::vector<Chain> bestChains(const std::vector<Burst>& bursts, const std::vecto
     return traced(tails, before);
 }
 
+bool breathBetween(const std::vector<Burst>& bursts, const std::vector<float>& lastingS,
+                   std::size_t from, std::size_t to, double intervalS)
+{
+    constexpr float longSoundS = 0.9f;
+    constexpr double shortestBreathS = 3; // in and out; shorter is the breath that flows back
+    constexpr float faintestDb = 20;      // under the strokes; fainter is the room
+    constexpr float audibleDb = 13;       // over the room, whose own bursts reach 12
+    const double gap = bursts[to].timeS - bursts[from].timeS;
+    if (gap < 2.2 * intervalS || gap < shortestBreathS) return false;
+    const float least = std::max(audibleDb, bursts[from].levelDb - faintestDb);
+    for (std::size_t i = from + 1; i < to; ++i)
+        if (lastingS[i] > longSoundS && bursts[i].levelDb > least) return true;
+    return false;
+}
+
 } // namespace layakari

@@ -32,4 +32,10 @@ float burstDifference(const Burst& a, const Burst& b);
 std::vector<Chain> bestChains(const std::vector<Burst>& bursts, const std::vector<float>& weights,
                               std::size_t from, std::size_t to, double strangerCost);
 
+/// Whether somebody breathed between two bursts of a rhythm of `intervalS`: there is time for a
+/// breath, and a long sound that is not the room's. `lastingS`: of each burst, until it has fallen
+/// by 12 dB.
+bool breathBetween(const std::vector<Burst>& bursts, const std::vector<float>& lastingS,
+                   std::size_t from, std::size_t to, double intervalS);
+
 } // namespace layakari

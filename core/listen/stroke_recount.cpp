@@ -331,25 +331,10 @@ private:
         if (m_kinds == 2 && kindFrom == kindTo) return onBeat(period) - missedCost;
         const double next = usualGap(at, kindFrom);
         double odds = std::max(onBeat(next), onBeat(next + period) - missedCost);
-        if (gap > next + (shortestPause - 1) * period && !breathBetween(from, to, period))
+        if (gap > next + (shortestPause - 1) * period &&
+            !breathBetween(m_bursts, m_lastingS, from, to, period))
             odds = std::max(odds, -pauseCost);
         return odds;
-    }
-
-    // A long sound in a gap in which there is time for a breath.
-    bool breathBetween(std::size_t from, std::size_t to, double period) const
-    {
-        constexpr double longSoundS = 0.9;
-        constexpr double shortestBreathS = 3;
-        constexpr float faintestDb = 20;       // under the strokes; fainter is the room
-        static constexpr float audibleDb = 13; // over the room, whose own bursts reach 12
-        const double gap = m_bursts[to].timeS - m_bursts[from].timeS;
-        if (gap < 2.2 * period || gap < shortestBreathS) return false;
-        for (std::size_t i = from + 1; i < to; ++i)
-            if (m_lastingS[i] > longSoundS &&
-                m_bursts[i].levelDb > std::max(audibleDb, m_bursts[from].levelDb - faintestDb))
-                return true;
-        return false;
     }
 };
 

@@ -458,30 +458,14 @@ private:
         for (const Chain& chain : chains) {
             runs.emplace_back();
             for (std::size_t k = 0; k < chain.size(); ++k) {
-                if (k > 0 &&
-                    (m_rhythm.gapBefore(chain, k) > longestPauseS || breathBetween(chain, k)))
+                if (k > 0 && (m_rhythm.gapBefore(chain, k) > longestPauseS ||
+                              breathBetween(m_bursts, m_lastingS, chain[k - 1], chain[k],
+                                            m_rhythm.intervalNear(chain, k))))
                     runs.emplace_back();
                 runs.back().push_back(chain[k]);
             }
         }
         return runs;
-    }
-
-    bool breathBetween(const Chain& chain, std::size_t place) const
-    {
-        constexpr double longSoundS = 0.9;
-        constexpr float faintestDb = 20;       // under the strokes; fainter is the room
-        static constexpr float audibleDb = 13; // over the room, whose own bursts reach 12
-        constexpr double shortestBreathS =
-            3; // in and out; what is shorter is the breath that flows back
-        const double gap = m_rhythm.gapBefore(chain, place);
-        if (gap < 2.2 * m_rhythm.intervalNear(chain, place) || gap < shortestBreathS) return false;
-        for (std::size_t i = chain[place - 1] + 1; i < chain[place]; ++i)
-            if (m_lastingS[i] > longSoundS &&
-                m_bursts[i].levelDb >
-                    std::max(audibleDb, m_bursts[chain[place]].levelDb - faintestDb))
-                return true;
-        return false;
     }
 
     // Where a chain runs through long bursts with short ones as loud between them, these are the
