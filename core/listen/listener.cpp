@@ -542,7 +542,7 @@ Heard listenTo(const FeatureTrack& recorded, const Progress& progress)
     if (!gain.empty()) even = withoutGain(clean, gain);
     const FeatureTrack& level = even ? *even : clean;
     std::optional<FeatureTrack> calm;
-    if (!runs.empty()) calm = asRoom(level, framesOf(runs, clean));
+    if (!runs.empty()) calm = asRoom(level, framesOf(runs, clean), QuietOf::Beside);
     const FeatureTrack& last = calm ? *calm : level;
     if (&last != &clean) floor = NoiseFloor(last);
     Heard heard = Listener(last, std::move(floor), voices, progress).run();

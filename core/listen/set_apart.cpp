@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/listen/set_apart.hpp"
 
+#include "core/listen/rise.hpp"
+
 #include <algorithm>
 #include <cmath>
 #include <numeric>
@@ -30,22 +32,36 @@ std::vector<bool> maskOf(std::size_t frames, const std::vector<FrameRange>& rang
     return mask;
 }
 
-// The quietest frames around a range, none of them within one. Where the breath leaves hardly any
-// quiet, as between hum and hum, only those count that are as quiet as the recording's quietest;
-// else these.
+// The level below which `share` of the frames lie.
+float levelBelow(const FeatureTrack& track, const std::vector<std::size_t>& frames, double share)
+{
+    std::vector<float> levels;
+    for (const std::size_t i : frames) levels.push_back(meanLevel(track.levels(i)));
+    return quantile(std::move(levels), share);
+}
+
+// The quietest frames around a range, none of them within one. Of the recording: where the breath
+// leaves hardly any quiet, as between hum and hum, only those that are as quiet as the recording's
+// quietest; else these. Of what lies beside: a tenth of it is quiet, in a room that has grown
+// louder too.
 std::vector<std::size_t> quietFrames(const FeatureTrack& track, const std::vector<bool>& taken,
                                      const std::vector<std::size_t>& quietest,
-                                     const FrameRange& range)
+                                     const FrameRange& range, QuietOf quiet)
 {
     constexpr float asQuietDb = 3;
-    float usual = 0;
-    for (const std::size_t i : quietest)
-        usual += meanLevel(track.levels(i)) / static_cast<float>(quietest.size());
+    constexpr double quietBeside = 0.1;
     std::vector<std::size_t> frames;
     const std::size_t first = range.begin > near ? range.begin - near : 0;
     const std::size_t last = std::min(track.frames(), range.end + near);
     for (std::size_t i = first; i < last; ++i)
-        if (!taken[i] && meanLevel(track.levels(i)) < usual + asQuietDb) frames.push_back(i);
+        if (!taken[i]) frames.push_back(i);
+    if (frames.empty() || quietest.empty()) return quietest;
+    float usual = 0;
+    for (const std::size_t i : quietest)
+        usual += meanLevel(track.levels(i)) / static_cast<float>(quietest.size());
+    if (quiet == QuietOf::Beside) usual = std::max(usual, levelBelow(track, frames, quietBeside));
+    std::erase_if(frames,
+                  [&](std::size_t i) { return meanLevel(track.levels(i)) >= usual + asQuietDb; });
     return frames.size() >= enough ? frames : quietest;
 }
 
@@ -91,7 +107,8 @@ std::vector<HeardSpan> spansToSetIn(const Heard& heard)
 
 } // namespace
 
-FeatureTrack asRoom(const FeatureTrack& track, const std::vector<FrameRange>& ranges)
+FeatureTrack asRoom(const FeatureTrack& track, const std::vector<FrameRange>& ranges,
+                    QuietOf quietOf)
 {
     const std::vector<bool> taken = maskOf(track.frames(), ranges);
     FeatureTrack calm;
@@ -109,7 +126,7 @@ FeatureTrack asRoom(const FeatureTrack& track, const std::vector<FrameRange>& ra
             continue;
         }
         if (quiet.empty() && next < ranges.size())
-            quiet = quietFrames(track, taken, quietest, ranges[next]);
+            quiet = quietFrames(track, taken, quietest, ranges[next], quietOf);
         if (quiet.empty()) {
             Bands silent;
             silent.fill(silenceDb);
