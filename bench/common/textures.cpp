@@ -54,7 +54,7 @@ Source fricatives(const TextureOf& who, Random& random, const fs::path& folder, 
 {
     static const std::array<const char*, 3> tuning{"s", "f", "S"};
     static const std::array<const char*, 4> heldBack{"x", "T", "C", "h"};
-    const auto pick = static_cast<std::size_t>(random.below(12) + which);
+    const auto pick = static_cast<std::size_t>(random.below(12)) + static_cast<std::size_t>(which);
     const std::string phoneme = who.held ? heldBack[pick % 4] : tuning[pick % 3];
     const Sound material = consonant(phoneme, folder);
     const double slower = random.uniform(0.45, 1.0);

@@ -20,6 +20,7 @@ constexpr float clapS = 0.055f;
 constexpr float strokeS = 0.07f;
 constexpr float shortestRunS = 0.056f; // median of a run's strokes, the shortest of them included
 constexpr float voicedBurst = 0.6f;
+constexpr float voicedRun = 0.45f; // median of a run: breath has 0.3, a metronome's ticks 0.5
 // Bursts that a burst is compared with: those of the run that it may belong to, and those of a run
 // that a rest of half a minute may part from it, with natural breath as much below the strokes.
 constexpr double nearbyS = 6;
@@ -86,7 +87,8 @@ public:
         std::vector<HeardStrokeRun> runs;
         for (const StrokeSequence& sequence : recounted(std::move(chains))) {
             const Chain chain = strokesOf(sequence);
-            if (chain.size() >= fewestStrokes && isLikeStrokes(chain, steepnessOf(sequence)))
+            if (chain.size() >= fewestStrokes &&
+                isLikeStrokes(chain, steepnessOf(sequence), shortestRunS))
                 runs.push_back(runOf(chain));
         }
         return runs;
@@ -424,7 +426,7 @@ private:
         for (const Chain& chain : chains) {
             if (chain.size() < 2) continue;
             const bool isRun =
-                chain.size() >= fewestStrokes && isLikeStrokes(chain, steepnessOf(chain));
+                chain.size() >= fewestStrokes && isLikeStrokes(chain, steepnessOf(chain), strokeS);
             if (!runs.empty() && goesOn(runs.back(), chain))
                 runs.back().insert(runs.back().end(), chain.begin(), chain.end());
             else if (isRun)
@@ -529,11 +531,14 @@ private:
         return regular / static_cast<double>(chain.size() - 1);
     }
 
-    bool isLikeStrokes(const Chain& chain, float steepness) const
+    bool isLikeStrokes(const Chain& chain, float steepness, float shortestS) const
     {
         std::vector<float> lengths;
         std::vector<float> gaps;
         std::vector<float> unlike;
+        if (m_rhythm.quantileOf(
+                chain, [](const Burst& b) { return b.voiced; }, 0.5) > voicedRun)
+            return false;
         for (std::size_t k = 0; k < chain.size(); ++k) {
             lengths.push_back(m_lastingS[chain[k]]);
             if (k == 0) continue;
@@ -541,7 +546,7 @@ private:
             unlike.push_back(m_bursts[chain[k]].unlike(m_bursts[chain[k - 1]]));
         }
         const float period = quantile(gaps, 0.5);
-        if (quantile(lengths, 0.5) < shortestRunS) return false;
+        if (quantile(lengths, 0.5) < shortestS) return false;
         if (period > slowestIntervalS ||
             (period > slowIntervalS && quantile(lengths, 0.5) > sharpStrokeS &&
              steepness < steepSlowRun))

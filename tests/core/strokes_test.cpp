@@ -385,6 +385,23 @@ TEST_CASE(
     }
 }
 
+TEST_CASE("A metronome that ticks with a pitch makes no run, however regular it is")
+{
+    const float voiced = GENERATE(0.25f, 0.55f);
+    std::vector<Burst> bursts;
+    for (int tick = 0; tick < 30; ++tick) {
+        Burst burst;
+        burst.timeS = 2 + tick;
+        burst.levelDb = 28;
+        burst.riseDb = 22;
+        burst.seconds = 0.1f;
+        burst.voiced = voiced;
+        burst.shape.fill(28);
+        bursts.push_back(burst);
+    }
+    CHECK(findStrokeRuns(bursts, {}).empty() == (voiced > 0.5f));
+}
+
 TEST_CASE("Whatever the bursts are, runs are of five strokes or more, in time order, each once")
 {
     for (unsigned seed = 1; seed <= 500; ++seed) {
