@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/align/stroke_match.hpp"
 
+#include "core/listen/bellows_halves.hpp"
+
 #include <algorithm>
 #include <cmath>
 

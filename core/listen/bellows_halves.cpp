@@ -120,4 +120,45 @@ bool areHalves(const Chain& chain, const std::vector<Burst>& bursts,
     return recount.fit(two, 2) - recount.fit(one, 1) > clearly;
 }
 
+namespace {
+
+// How unlike its kind a half is: the halves at even distances from it, in level and in length.
+double strangenessOf(const std::vector<HeardStroke>& halves, std::size_t which)
+{
+    static constexpr double unlikeDb = 3;
+    constexpr double unlikeLength = 0.35;    // of its log
+    static constexpr double shortestS = 0.1; // below that lengths are those of the windows
+    const auto logLength = [](const HeardStroke& half) {
+        return std::log(std::max(half.seconds, shortestS));
+    };
+    std::vector<float> levels;
+    std::vector<float> lengths;
+    for (std::size_t k = which % 2; k < halves.size(); k += 2) {
+        if (k == which) continue;
+        levels.push_back(static_cast<float>(halves[k].levelDb));
+        lengths.push_back(static_cast<float>(logLength(halves[k])));
+    }
+    if (levels.empty()) return 0;
+    return std::fabs(halves[which].levelDb - quantile(levels, 0.5)) / unlikeDb +
+           std::fabs(logLength(halves[which]) - quantile(lengths, 0.5)) / unlikeLength;
+}
+
+} // namespace
+
+std::vector<HeardStroke> evenHalves(std::vector<HeardStroke> halves)
+{
+    // Bellows begin with the inhale: it takes more to leave out the first half than the last.
+    constexpr double strangeLast = 2;
+    constexpr double strangeFirst = 2.8;
+    if (halves.size() < 3 || halves.size() % 2 == 0) return halves;
+    const double first = strangenessOf(halves, 0) / strangeFirst;
+    const double last = strangenessOf(halves, halves.size() - 1) / strangeLast;
+    if (std::max(first, last) < 1) return halves;
+    if (first > last)
+        halves.erase(halves.begin());
+    else
+        halves.pop_back();
+    return halves;
+}
+
 } // namespace layakari

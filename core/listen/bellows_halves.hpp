@@ -2,6 +2,7 @@
 #pragma once
 
 #include "core/listen/stroke_recount.hpp"
+#include "core/listen/strokes.hpp"
 
 #include <vector>
 
@@ -18,5 +19,10 @@ void nameHalves(std::vector<StrokeSequence*> runs, const std::vector<Burst>& bur
 /// sound explain them than one. Both vectors as in `StrokeRecount`.
 bool areHalves(const Chain& chain, const std::vector<Burst>& bursts,
                const std::vector<float>& lastingS);
+
+/// The halves of bellows strokes without what makes their number odd: where one of both ends is
+/// unlike its kind, it is a breath that came in the rhythm. Where neither is, a half was not heard,
+/// and they stay as they are.
+std::vector<HeardStroke> evenHalves(std::vector<HeardStroke> halves);
 
 } // namespace layakari

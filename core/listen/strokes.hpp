@@ -35,11 +35,6 @@ struct HeardStrokeRun {
 /// Fewer are no run: two or three quick breaths are a sniff, a cough or a laugh.
 inline constexpr std::size_t fewestStrokes = 5;
 
-/// The halves of bellows strokes without what makes their number odd: where one of both ends is
-/// unlike its kind, it is a breath that came in the rhythm. Where neither is, a half was not heard,
-/// and they stay as they are.
-std::vector<HeardStroke> evenHalves(std::vector<HeardStroke> halves);
-
 /// Finds runs of bursts that repeat and resemble each other. `bursts` are those of a recording
 /// without voices (`withoutVoices`); `voices` are the frames that were painted over, where a stroke
 /// may be hidden. Claps, ticks and taps are told by their length, and words by their voicing;

@@ -433,28 +433,6 @@ TEST_CASE("Whatever the bursts are, runs are of five strokes or more, in time or
     }
 }
 
-TEST_CASE("Of an odd number of halves the end goes that is unlike its kind, or none")
-{
-    const auto halves = [](int count) {
-        std::vector<HeardStroke> result;
-        for (int k = 0; k < count; ++k)
-            result.push_back({1 + 0.75 * k, k % 2 ? 28.0 : 24.0, true, 0.4, {}, 0});
-        return result;
-    };
-    CHECK(evenHalves(halves(20)).size() == 20);
-    CHECK(evenHalves(halves(21)).size() == 21);
-    auto exhaleAfter = halves(21);
-    exhaleAfter.back().seconds = 1.2;
-    CHECK(evenHalves(exhaleAfter).size() == 20);
-    CHECK(evenHalves(exhaleAfter).front().timeS == 1);
-    auto breathBefore = halves(21);
-    breathBefore.front().levelDb -= 9;
-    CHECK(evenHalves(breathBefore).size() == 20);
-    CHECK(evenHalves(breathBefore).front().timeS == 1.75);
-    CHECK(evenHalves({}).empty());
-    CHECK(evenHalves(halves(1)).size() == 1);
-}
-
 TEST_CASE("The breath that flows back in after the last stroke belongs to the run")
 {
     // Too soft and slow to be a burst, but long enough for a breath.
