@@ -19,13 +19,13 @@ namespace {
 
 constexpr double rate = analysisRateHz;
 
-// The unvoiced, loud stretches of a consonant that is said again and again.
-Sound consonant(const std::string& phoneme, const fs::path& folder)
+// The unvoiced, loud stretches of a phoneme that a voice says again and again.
+Sound spoken(const std::string& voice, const std::string& phoneme, const fs::path& folder)
 {
-    const fs::path wav = folder / ("consonant-" + std::to_string(phoneme[0]) + ".wav");
+    const fs::path wav = folder / ("phoneme-" + std::to_string(phoneme[0]) + ".wav");
     std::string said;
     for (int i = 0; i < 12; ++i) said += phoneme + " ";
-    run("espeak-ng -v en -s 90 -w '" + wav.string() + "' '[[" + said + "]]'");
+    run("espeak-ng -v " + voice + " -s 90 -w '" + wav.string() + "' '[[" + said + "]]'");
     const auto sound = readStretch(wav, 0, 60, analysisRateHz);
     if (!sound) giveUp(sound.error().message());
     FeatureExtractor extractor;
@@ -49,19 +49,30 @@ Sound consonant(const std::string& phoneme, const fs::path& folder)
     return material;
 }
 
-// Grains of 50 to 90 ms from anywhere in the material, played slower for a larger throat.
-Source fricatives(const TextureOf& who, Random& random, const fs::path& folder, int which)
+// How material is cut into grains and laid out again, in seconds.
+struct Grains {
+    double shortest;
+    double longest;
+    double leastHop;
+    double mostHop;
+};
+constexpr Grains ofConsonants{0.05, 0.09, 0.02, 0.02};
+// The voice that whispers still pulses at its pitch: grains shorter than two pulses, unevenly laid
+// out, do not.
+constexpr Grains ofWhispers{0.012, 0.025, 0.002, 0.008};
+
+// Grains from anywhere in the material, played slower for a larger throat.
+Source grainsOf(Sound material, double slower, const Grains& grains, Random& random)
 {
-    static const std::array<const char*, 3> tuning{"s", "f", "S"};
-    static const std::array<const char*, 4> heldBack{"x", "T", "C", "h"};
-    const auto pick = static_cast<std::size_t>(random.below(12)) + static_cast<std::size_t>(which);
-    const std::string phoneme = who.held ? heldBack[pick % 4] : tuning[pick % 3];
-    const Sound material = consonant(phoneme, folder);
-    const double slower = random.uniform(0.45, 1.0);
-    return [=, &random](std::size_t samples) {
+    return [material = std::move(material), slower, grains, &random](std::size_t samples) {
         Sound sound(samples + samplesIn(0.1), 0.0f);
-        for (std::size_t at = 0; at < samples; at += samplesIn(0.02)) {
-            const std::size_t length = samplesIn(random.uniform(0.05, 0.09));
+        const auto hop = [&] {
+            return samplesIn(grains.mostHop > grains.leastHop
+                                 ? random.uniform(grains.leastHop, grains.mostHop)
+                                 : grains.mostHop);
+        };
+        for (std::size_t at = 0; at < samples; at += hop()) {
+            const std::size_t length = samplesIn(random.uniform(grains.shortest, grains.longest));
             const double from = random.uniform() * static_cast<double>(material.size());
             for (std::size_t i = 0; i < length && at + i < sound.size(); ++i) {
                 const auto source =
@@ -76,6 +87,28 @@ Source fricatives(const TextureOf& who, Random& random, const fs::path& folder, 
         normalise(sound);
         return sound;
     };
+}
+
+Source fricatives(const TextureOf& who, Random& random, const fs::path& folder, int which)
+{
+    static const std::array<const char*, 3> tuning{"s", "f", "S"};
+    static const std::array<const char*, 4> heldBack{"x", "T", "C", "h"};
+    const auto pick = static_cast<std::size_t>(random.below(12)) + static_cast<std::size_t>(which);
+    const std::string phoneme = who.held ? heldBack[pick % 4] : tuning[pick % 3];
+    const double slower = random.uniform(0.45, 1.0);
+    return grainsOf(spoken("en", phoneme, folder), slower, ofConsonants, random);
+}
+
+// Each call draws a throat that is a little wider or tighter.
+Source whispers(const TextureOf& who, Random& random, const fs::path& folder)
+{
+    static const std::array<const char*, 3> tuning{"@", "V", "A:"};
+    static const std::array<const char*, 3> heldBack{"O:", "u:", "E"};
+    const auto pick = static_cast<std::size_t>(who.vowel % 3);
+    const std::string voice = who.vowel % 2 == 0 ? "en+whisper" : "en+whisperf";
+    const double slower = random.uniform(0.65, 0.85);
+    return grainsOf(spoken(voice, who.held ? heldBack[pick] : tuning[pick], folder), slower,
+                    ofWhispers, random);
 }
 
 Source resonances(Random& random)
@@ -146,6 +179,7 @@ Source breathSource(const TextureOf& who, Random& random, const fs::path& folder
     switch (who.texture) {
     case Texture::Fricatives: return fricatives(who, random, folder, which);
     case Texture::Resonances: return resonances(random);
+    case Texture::Whispers: return whispers(who, random, folder);
     case Texture::Gusts:
         return which == 0 ? resonances(random)
                           : gusts(fricatives(who, random, folder, which), random);
@@ -241,6 +275,7 @@ std::string nameOf(Texture texture)
     case Texture::Fricatives: return "fricatives";
     case Texture::Resonances: return "resonances";
     case Texture::Gusts: return "gusts";
+    case Texture::Whispers: return "whispers";
     }
     return "";
 }

@@ -25,13 +25,15 @@ enum class Texture {
     Fricatives, ///< grains of consonants that people spoke, from espeak-ng's data
     Resonances, ///< noise through narrow resonances that wander
     Gusts,      ///< wind on the microphone through half of each breath
+    Whispers,   ///< grains of whispered vowels, from espeak-ng's data: a narrowed throat
 };
 
 std::string nameOf(Texture texture);
 
 struct TextureOf {
     Texture texture = Texture::Fricatives;
-    bool held = false; ///< other consonants than for tuning
+    bool held = false; ///< other consonants and vowels than for tuning
+    int vowel = 0;     ///< of whispers: which, and whose; the same for both directions
 };
 
 /// Makes as much of one texture as is asked for, at a mean power of one.

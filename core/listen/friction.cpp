@@ -13,17 +13,17 @@ namespace {
 constexpr double fadeShare = 0.1;        // of a breath, at either end
 constexpr std::size_t smoothFrames = 25; // a quarter of a second
 constexpr std::size_t firstBand = 2;     // 300 Hz: below lie handling and hum
-constexpr double evenDb = 6;
-constexpr float goneDb = 10; // under its usual level: there the sound has stopped
+constexpr float goneDb = 10;             // under its usual level: there the sound has stopped
 
-// Pulses: the envelope at 1 kHz, in windows of 0.4 s.
+// Pulses: the envelope at 1 kHz, in windows of 0.8 s, every 0.2 s.
 constexpr int envelopeStep = 4;
 constexpr double envelopeHz = static_cast<double>(VoiceBand::rateHz) / envelopeStep;
-constexpr std::size_t pulseWindow = 400;
+constexpr std::size_t pulseWindow = 800;
+constexpr std::size_t pulseHop = 200;
 constexpr std::size_t shortestLag = static_cast<std::size_t>(envelopeHz / 120);
 constexpr std::size_t longestLag = static_cast<std::size_t>(envelopeHz / 20);
 constexpr float byChance =
-    0.22f; // what the envelope of noise correlates with itself at its best lag
+    0.16f; // what the envelope of noise correlates with itself at its best lag
 constexpr float rough = 0.25f;
 
 float levelOf(const Bands& bands)
@@ -92,7 +92,7 @@ void measureRoughness(Friction& friction, const VoiceBand& sound, double startS,
     float strongest = rough;
     double sum = 0;
     double windows = 0;
-    for (std::size_t first = 0; first + pulseWindow <= envelope.size(); first += pulseWindow / 2) {
+    for (std::size_t first = 0; first + pulseWindow <= envelope.size(); first += pulseHop) {
         const float here = pulsing(envelope, first);
         sum += here;
         ++windows;
@@ -104,29 +104,53 @@ void measureRoughness(Friction& friction, const VoiceBand& sound, double startS,
     friction.roughness = sum / windows;
 }
 
+struct Course {
+    std::vector<float> levels;
+    std::vector<float> brightness;
+};
+
+Course courseOf(const FeatureTrack& track, double startS, double endS)
+{
+    Course course;
+    if (track.frames() == 0 || endS <= startS) return course;
+    const double fade = fadeShare * (endS - startS);
+    for (std::size_t i = track.frameAt(startS + fade); i <= track.frameAt(endS - fade); ++i) {
+        course.levels.push_back(levelOf(track.levels(i)));
+        course.brightness.push_back(brightnessOf(track.levels(i)));
+    }
+    return course;
+}
+
+double evennessOf(const std::vector<float>& levels)
+{
+    if (levels.empty()) return 0;
+    return std::max(0.0, 1 - spread(smoothed(levels, smoothFrames)) / Friction::evenDb);
+}
+
 } // namespace
 
 Friction measureFriction(const FeatureTrack& track, double startS, double endS)
 {
     Friction friction;
-    const double fade = fadeShare * (endS - startS);
-    std::vector<float> levels;
-    std::vector<float> brightness;
-    if (track.frames() == 0 || endS <= startS) return friction;
-    for (std::size_t i = track.frameAt(startS + fade); i <= track.frameAt(endS - fade); ++i) {
-        levels.push_back(levelOf(track.levels(i)));
-        brightness.push_back(brightnessOf(track.levels(i)));
-    }
+    const auto [levels, brightness] = courseOf(track, startS, endS);
+    if (levels.empty()) return friction;
     const float usual = quantile(levels, 0.5);
     friction.levelDb = usual;
-    friction.evenness = std::max(0.0, 1 - spread(smoothed(levels, smoothFrames)) / evenDb);
+    friction.brightnessHz = std::exp2(quantile(brightness, 0.5));
+    friction.evenness = evennessOf(levels);
     friction.spectralEvenness = std::max(0.0, 1 - spread(smoothed(brightness, smoothFrames)));
     friction.soundShare =
         static_cast<double>(std::count_if(levels.begin(), levels.end(),
                                           [&](float l) { return l > usual - goneDb; })) /
         static_cast<double>(levels.size());
+    const double fade = fadeShare * (endS - startS);
     measureRoughness(friction, track.voiceBand(), startS + fade, endS - fade);
     return friction;
+}
+
+double loudnessEvenness(const FeatureTrack& track, double startS, double endS)
+{
+    return evennessOf(courseOf(track, startS, endS).levels);
 }
 
 } // namespace layakari

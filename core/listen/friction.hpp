@@ -20,9 +20,15 @@ struct Friction {
     std::optional<double> roughestAtS; ///< where it pulses most, if anywhere
     double soundShare = 0;             ///< of its time, in which the sound is there
     double levelDb = 0;                ///< median, dB re full scale
+    double brightnessHz = 0; ///< median of the middle of its power; over 0 where it was measured
+
+    static constexpr double evenDb = 6;
 };
 
 /// Measures the stretch from `startS` to `endS`. A track without its voice band has no roughness.
 Friction measureFriction(const FeatureTrack& track, double startS, double endS);
+
+/// The evenness of its loudness alone, for much less work.
+double loudnessEvenness(const FeatureTrack& track, double startS, double endS);
 
 } // namespace layakari

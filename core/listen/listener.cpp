@@ -411,6 +411,7 @@ private:
             if (span.seconds() <= 0) continue;
             if (span.seconds() < shortSoundSeconds) span.kind = HeardSpan::Kind::Unknown;
             span.character = characterOf(span);
+            measureSpectrum(span);
             heard.spans.push_back(span);
         }
         if (!heard.spans.empty() &&
@@ -454,6 +455,26 @@ private:
         character.values[BreathCharacter::middle] =
             total > 0 ? weighted / total / static_cast<double>(end - begin) : 0.5;
         return character;
+    }
+
+    void measureSpectrum(HeardSpan& span) const
+    {
+        constexpr double edge = 0.15; // of its time, at either end
+        constexpr float leastRatio = 0.1f;
+        const std::size_t begin = m_track.frameAt(span.startS + edge * span.seconds());
+        const std::size_t end =
+            std::max(begin + 1, m_track.frameAt(span.endS - edge * span.seconds()));
+        Bands sound{};
+        Bands room{};
+        for (std::size_t i = begin; i < end; ++i)
+            for (std::size_t b = 0; b < bandCount; ++b) {
+                sound[b] += powerOfDb(m_track.levels(i)[b]) / static_cast<float>(end - begin);
+                room[b] += powerOfDb(m_floor.at(i)[b]) / static_cast<float>(end - begin);
+            }
+        for (std::size_t b = 0; b < bandCount; ++b) {
+            span.overRoomDb[b] = 10 * std::log10(std::max(sound[b] / room[b] - 1, leastRatio));
+            span.spectrumDb[b] = span.overRoomDb[b] + 10 * std::log10(room[b]);
+        }
     }
 
     void measureLevels(Heard& heard) const

@@ -52,6 +52,11 @@ struct HeardSpan {
     bool corrected = false;        ///< a boundary or what it is
     bool hasCharacter = true;      ///< false of a breath where none was heard
 
+    /// Of a sound's middle, its edges left out: mean power of each band without the room's, dB re
+    /// full scale, and the same over the room's, -10 or more.
+    Bands spectrumDb{};
+    Bands overRoomDb{};
+
     double seconds() const { return endS - startS; }
 };
 
@@ -59,6 +64,14 @@ struct HeardSpan {
 struct HeardVoice {
     double startS = 0;
     double endS = 0;
+};
+
+/// A stretch of time over which both breaths sound as an ocean breath does.
+struct HeardOcean {
+    double startS = 0;
+    double endS = 0;
+    double confidence = 0;
+    double seconds() const { return endS - startS; }
 };
 
 /// What has been learned of a room by the end of a recording: with it the next moment can be heard
@@ -81,8 +94,9 @@ struct Heard {
     std::vector<HeardVoice> voices; ///< in time order; over breaths and holds as well
     std::vector<HeardHum> hums;
     std::vector<HeardStrokeRun> strokeRuns;
-    double speechShare = 0;    ///< of the time, in which somebody speaks
-    double recorderGainDb = 0; ///< by how much a recorder's automatic gain moved; 0 without one
+    std::vector<HeardOcean> ocean; ///< found by the second pass alone, not live
+    double speechShare = 0;        ///< of the time, in which somebody speaks
+    double recorderGainDb = 0;     ///< by how much a recorder's automatic gain moved; 0 without one
     LearnedRoom room;
     /// Of breaths and hums, in which inhale and exhale can be told apart.
     bool anyBreath() const;

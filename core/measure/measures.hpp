@@ -3,6 +3,7 @@
 // From named phases to figures. Every measure is defined in docs/formats.md.
 #pragma once
 
+#include "core/measure/ocean_figures.hpp"
 #include "core/plan/plan.hpp"
 
 #include <cstddef>
@@ -91,9 +92,7 @@ struct Summary {
         pitchOffCents; ///< median distance of the hums' pitches from their targets
     std::optional<double> pitchSteadinessCents; ///< median of the hums'
     std::optional<double> stayS; ///< silence after the last hum, until somebody speaks or it ends
-    std::optional<double> oceanEvenness; ///< mean over the breaths
-    std::optional<double> oceanRoughness;
-    std::optional<double> oceanBalanceDb; ///< inhales over exhales
+    std::optional<OceanFigures> ocean;
 };
 
 /// Fills in `cycles` and returns the summary. `plan` may be null. Uncertainty comes from redrawing

@@ -121,6 +121,7 @@ PracticeSession::PracticeSession(PracticeSetup setup, Recorder recorder)
       m_leader(m_steps, m_setup.how),
       m_toneMaker(m_setup.sampleRateHz, m_setup.tones),
       m_preRollS(static_cast<double>(m_setup.preRoll.size()) / m_setup.sampleRateHz),
+      m_silence(m_setup.sampleRateHz),
       m_listening(std::make_unique<Listening>(m_setup))
 {
     m_recorder.push(m_setup.preRoll);
@@ -138,6 +139,7 @@ void PracticeSession::push(std::span<const float> samples, std::span<float> tone
     const LiveFigures heard = m_listening->now();
     const std::lock_guard lock(m_mutex);
     m_damage.count(samples);
+    m_silence.push(samples);
     m_samples += static_cast<std::int64_t>(samples.size());
     if (heard.now) {
         BreathHeard told{
@@ -161,6 +163,7 @@ PracticeNow PracticeSession::now() const
     const std::lock_guard lock(m_mutex);
     now.cue = m_leader.now();
     now.untilS = static_cast<double>(m_samples) / m_setup.sampleRateHz;
+    now.silentForS = m_silence.silentForS();
     if (now.heard.now) {
         LiveReading::Now& heard = *now.heard.now;
         heard.sinceS -= m_preRollS;

@@ -13,6 +13,7 @@
 #include "core/cue/leader.hpp"
 #include "core/cue/tones.hpp"
 #include "core/practise/live_figures.hpp"
+#include "core/practise/silent_input.hpp"
 #include "core/reading/plan_guess.hpp"
 
 #include <memory>
@@ -42,6 +43,7 @@ struct PracticeNow {
     double untilS = 0;         ///< since it was begun
     LiveFigures heard;         ///< times since it was begun
     bool breathInHold = false; ///< in a hold by the clock, somebody breathes
+    double silentForS = 0;     ///< as `SilentInput`
     std::optional<Error> recordingFailure;
 };
 
@@ -93,6 +95,7 @@ private:
     double m_preRollS = 0;
     std::int64_t m_samples = 0; ///< since it was begun
     SoundDamage m_damage;
+    SilentInput m_silence;
     struct Named {
         double sinceS = 0;
         bool isQuiet = false;

@@ -52,7 +52,7 @@ void roundFigures(ReadHum& hum)
 Friction roundedFigures(Friction friction)
 {
     for (double* value : {&friction.evenness, &friction.spectralEvenness, &friction.roughness,
-                          &friction.soundShare, &friction.levelDb})
+                          &friction.soundShare, &friction.levelDb, &friction.brightnessHz})
         *value = rounded(*value);
     return friction;
 }

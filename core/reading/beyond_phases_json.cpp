@@ -184,6 +184,8 @@ ReadOcean parseOcean(const CheckedJson& value, std::size_t cycles)
     friction.roughestAtS = numberAt(value, "roughest_at_s", mostSeconds);
     friction.soundShare = value.require("sound_share").number(0, 1);
     friction.levelDb = value.require("level_db").number(-400, 100);
+    // Readings of before it was measured have none.
+    friction.brightnessHz = numberAt(value, "brightness_hz", 1e5).value_or(0);
     return breath;
 }
 
@@ -209,7 +211,8 @@ void addBeyondPhases(Json& document, const Reading& reading)
              {"roughness", figure(breath.friction.roughness)},
              {"roughest_at_s", figure(breath.friction.roughestAtS)},
              {"sound_share", figure(breath.friction.soundShare)},
-             {"level_db", figure(breath.friction.levelDb)}});
+             {"level_db", figure(breath.friction.levelDb)},
+             {"brightness_hz", figure(breath.friction.brightnessHz)}});
 }
 
 void readBeyondPhases(const CheckedJson& document, Reading& reading)

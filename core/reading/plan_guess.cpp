@@ -16,6 +16,8 @@ namespace {
 constexpr double openAccuracy = 0.6;
 // A hum that is planned and not heard, or heard and not planned, is another practice.
 constexpr double otherSound = 0.3;
+// Whether it was an ocean breath is less sure by the sound alone.
+constexpr double otherFriction = 0.7;
 // Own counts run from 0.9 to 1.6 s in most people (docs/formats.md).
 constexpr double likelyCountS = 1.2;
 constexpr double countSpread = 0.45; // of the log
@@ -48,7 +50,17 @@ std::optional<double> strokesKept(const Reading& reading)
     return asPlanned / most;
 }
 
-double keptWell(const Reading& reading)
+bool wantsOcean(const Plan& plan)
+{
+    bool wants = false;
+    for (const PlannedStep& step : unfold(plan))
+        if (step.cycle())
+            for (const Phase& phase : step.cycle()->phases)
+                wants = wants || phase.sound == PhaseSound::Ujjayi;
+    return wants;
+}
+
+double keptWell(const Reading& reading, bool soundsLikeOcean)
 {
     const Summary& s = reading.summary;
     const std::optional<double> strokes = strokesKept(reading);
@@ -56,6 +68,7 @@ double keptWell(const Reading& reading)
     if (strokes) kept = s.cyclesPlanned > 0 ? (kept + *strokes) / 2 : *strokes;
     const bool hums = !reading.hums.empty();
     if (hums != (s.humsPlanned > 0)) kept *= otherSound;
+    if (soundsLikeOcean != wantsOcean(*reading.plan)) kept *= otherFriction;
     if (s.completion) kept *= std::sqrt(*s.completion);
     // What was done beyond the plan counts half: the same practice, longer.
     const auto extra = static_cast<double>(std::count_if(
@@ -79,7 +92,7 @@ Read readAs(const Listened& listened, const Plan& plan, const Known& known)
     read.guess.strokes = reading.summary.strokesPlanned > 0 ? reading.summary.strokesHeard : 0;
     read.guess.accuracy = reading.summary.accuracy;
     read.guess.countLengthS = reading.summary.countLengthS;
-    read.guess.fit = keptWell(reading);
+    read.guess.fit = keptWell(reading, !listened.heard.ocean.empty());
     read.explainedS = explainedSeconds(reading);
     return read;
 }
@@ -94,7 +107,7 @@ std::string audible(const Plan& plan)
         for (Phase& phase : cycles.phases)
             phase = {phase.kind,
                      phase.counts,
-                     phase.sound == PhaseSound::Hum ? PhaseSound::Hum : PhaseSound::Plain,
+                     phase.sound == PhaseSound::Sigh ? PhaseSound::Plain : phase.sound,
                      phase.pitch,
                      std::nullopt,
                      std::nullopt,

@@ -4,6 +4,7 @@
 #include "core/align/alignment.hpp"
 #include "core/align/stroke_match.hpp"
 #include "core/audio/block_queue.hpp"
+#include "core/listen/ocean_breath.hpp"
 #include "core/measure/robust.hpp"
 #include "core/reading/beyond_phases.hpp"
 #include "core/reading/rounded.hpp"
@@ -94,6 +95,19 @@ void takeSoundsFromPlan(Reading& reading)
     }
 }
 
+// Without a plan the sound alone tells.
+void takeSoundsFromEar(Reading& reading, const std::vector<HeardOcean>& stretches)
+{
+    for (ReadPhase& phase : reading.phases) {
+        const bool breath = phase.kind == ReadKind::Inhale || phase.kind == ReadKind::Exhale;
+        const double middleS = (phase.startS + phase.endS) / 2;
+        for (const HeardOcean& ocean : stretches)
+            if (breath && phase.sound == PhaseSound::Plain && middleS > ocean.startS &&
+                middleS < ocean.endS)
+                phase.sound = PhaseSound::Ujjayi;
+    }
+}
+
 // Words before the first breath and after the last, and in stretches that are no breath: a phase of
 // their own. Words over a breath or a hold do not cut it in two.
 void addVoices(Reading& reading, const Heard& heard)
@@ -179,6 +193,7 @@ Listened listenToSound(RecordingInfo recording, FeatureTrack track, const SoundD
 {
     Listened listened{std::move(recording), std::move(track), {}, {}};
     listened.heard = listenTo(listened.track, progress);
+    listened.heard.ocean = findOceanBreath(listened.track, listened.heard.spans);
     listened.quality =
         judgeQuality(listened.heard, damage, findFaults(listened.track, listened.heard));
     return listened;
@@ -239,24 +254,6 @@ void summarizeHums(Summary& summary, const Reading& reading)
     summary.stayS = std::max(0.0, until - reading.hums.back().endS);
 }
 
-void summarizeOcean(Summary& summary, const Reading& reading)
-{
-    if (reading.ocean.empty()) return;
-    const auto n = static_cast<double>(reading.ocean.size());
-    std::vector<double> in;
-    std::vector<double> out;
-    double evenness = 0;
-    double roughness = 0;
-    for (const ReadOcean& breath : reading.ocean) {
-        evenness += breath.friction.evenness / n;
-        roughness += breath.friction.roughness / n;
-        (breath.phase == PhaseKind::Inhale ? in : out).push_back(breath.friction.levelDb);
-    }
-    summary.oceanEvenness = evenness;
-    summary.oceanRoughness = roughness;
-    if (!in.empty() && !out.empty()) summary.oceanBalanceDb = median(in) - median(out);
-}
-
 } // namespace
 
 void measureReading(Reading& reading)
@@ -265,7 +262,7 @@ void measureReading(Reading& reading)
     reading.summary = measure(reading.phases, reading.cycles, plan);
     summarizeStrokes(reading.summary, reading);
     summarizeHums(reading.summary, reading);
-    summarizeOcean(reading.summary, reading);
+    reading.summary.ocean = oceanFigures(reading.ocean);
     reading.comparisons = plan ? compare(reading.cycles, *plan) : std::vector<Comparison>{};
     reading.countTrend = countTrend(reading.cycles);
     reading.rests = restBreathing(reading.phases, reading.cycles);
@@ -301,7 +298,10 @@ Reading readHeard(const HeardSoFar& so, const std::optional<Plan>& plan, const K
         for (ReadPhase& phase : reading.phases)
             phase.corrected = phase.kind != ReadKind::Unknown && phase.kind != ReadKind::Voice;
     reading.cycles = intended ? plannedCycles(alignment, *plan) : freeCycles(alignment);
-    if (intended) takeSoundsFromPlan(reading);
+    if (intended)
+        takeSoundsFromPlan(reading);
+    else
+        takeSoundsFromEar(reading, heard.ocean);
     addVoices(reading, heard);
     doubtUnreadable(reading);
     reading.strokeRuns = readStrokeRuns(heard, plan);

@@ -9,11 +9,11 @@
 #include "core/align/alignment.hpp"
 #include "core/base/progress.hpp"
 #include "core/listen/breath_profile.hpp"
-#include "core/listen/friction.hpp"
 #include "core/listen/guide_count.hpp"
 #include "core/measure/comparison.hpp"
 #include "core/measure/hum_figures.hpp"
 #include "core/measure/measures.hpp"
+#include "core/measure/ocean_figures.hpp"
 #include "core/measure/strain_signs.hpp"
 #include "core/measure/stroke_runs.hpp"
 #include "core/plan/pitch.hpp"
@@ -25,15 +25,6 @@
 #include <vector>
 
 namespace layakari {
-
-/// One breath of friction.
-struct ReadOcean {
-    int cycle = 0;
-    PhaseKind phase = PhaseKind::Inhale;
-    double startS = 0;
-    double endS = 0;
-    Friction friction;
-};
 
 struct Reading {
     RecordingInfo recording;

@@ -120,6 +120,24 @@ Json toJson(const Comparison& comparison)
             {"difference_sd", figure(comparison.differenceSd)}};
 }
 
+Json toJson(const OceanFigures& ocean)
+{
+    Json roughAt = Json::array();
+    for (const double at : ocean.roughAtS) roughAt.push_back(figure(at));
+    return {{"breaths", ocean.breaths},
+            {"practice_s", figure(ocean.seconds)},
+            {"sound_share", figure(ocean.soundShare)},
+            {"inhale_s", figure(ocean.inhaleS)},
+            {"exhale_s", figure(ocean.exhaleS)},
+            {"evenness", figure(ocean.evenness)},
+            {"spectral_evenness", figure(ocean.spectralEvenness)},
+            {"evenness_between", figure(ocean.evennessBetween)},
+            {"spectral_evenness_between", figure(ocean.spectralEvennessBetween)},
+            {"roughness", figure(ocean.roughness)},
+            {"rough_at_s", std::move(roughAt)},
+            {"balance_db", figure(ocean.balanceDb)}};
+}
+
 Json toJson(const Summary& s, bool planned)
 {
     Json ratio = nullptr;
@@ -153,9 +171,7 @@ Json toJson(const Summary& s, bool planned)
             {"pitch_off_cents", figure(s.pitchOffCents)},
             {"pitch_steadiness_cents", figure(s.pitchSteadinessCents)},
             {"stay_s", figure(s.stayS)},
-            {"ocean_evenness", figure(s.oceanEvenness)},
-            {"ocean_roughness", figure(s.oceanRoughness)},
-            {"ocean_balance_db", figure(s.oceanBalanceDb)}};
+            {"ocean", s.ocean ? toJson(*s.ocean) : Json(nullptr)}};
 }
 
 RecordingInfo parseRecording(const CheckedJson& value)

@@ -55,6 +55,24 @@ std::string comparisonInWords(const Comparison& c)
                          *c.difference > 0 ? "higher" : "lower", std::fabs(*c.difference), range);
 }
 
+// The places to listen to, the roughest first; the staff marks all of them.
+void addRoughness(std::vector<Note>& notes, const Reading& reading)
+{
+    constexpr std::size_t mostTold = 3;
+    std::vector<const ReadOcean*> rough;
+    for (const ReadOcean& breath : reading.ocean)
+        if (breath.friction.roughestAtS) rough.push_back(&breath);
+    std::stable_sort(rough.begin(), rough.end(), [](const ReadOcean* a, const ReadOcean* b) {
+        return a->friction.roughness > b->friction.roughness;
+    });
+    for (std::size_t i = 0; i < std::min(mostTold, rough.size()); ++i)
+        notes.push_back({format("The sound of this %s pulses like a snore: listen to it.",
+                                rough[i]->phase == PhaseKind::Inhale ? "inhale" : "exhale"),
+                         rough[i]->friction.roughestAtS});
+    if (rough.size() > mostTold)
+        notes.push_back({format("%zu breaths more are rough.", rough.size() - mostTold), {}});
+}
+
 std::string afterWhat(const RestBreathing& rest)
 {
     return rest.afterRound < 0 ? "" : format(" after round %d", rest.afterRound + 1);
@@ -67,6 +85,7 @@ std::vector<Note> notesOn(const Reading& reading)
     std::vector<Note> notes;
     for (const StrainSign& sign : reading.strainSigns)
         notes.push_back({sign.explanation, sign.atS});
+    addRoughness(notes, reading);
     if (reading.guide) notes.push_back({guideInWords(reading), {}});
     if (reading.countTrend)
         if (const std::string text = trendInWords(*reading.countTrend); !text.empty())

@@ -161,6 +161,24 @@ std::string cycleLine(const ReadCycle& cycle, std::size_t index)
     return line + "\n";
 }
 
+std::string oceanFiguresInWords(const OceanFigures& ocean)
+{
+    std::string text = format("  ocean breath    %s min in %s", clockTime(ocean.seconds).c_str(),
+                              plural(ocean.breaths, "breath", "breaths").c_str());
+    if (ocean.inhaleS) text += format(", in %.1f s", *ocean.inhaleS);
+    if (ocean.exhaleS) text += format(", out %.1f s", *ocean.exhaleS);
+    text += format("\n  its sound       there %.0f %% of the time", 100 * ocean.soundShare);
+    if (ocean.balanceDb)
+        text += format(", in %.1f dB %s than out", std::fabs(*ocean.balanceDb),
+                       *ocean.balanceDb < 0 ? "softer" : "louder");
+    text += format("\n  evenness        %.2f within a breath", ocean.evenness);
+    if (ocean.evennessBetween) text += format(", %.2f between breaths", *ocean.evennessBetween);
+    text += format("; of spectrum %.2f", ocean.spectralEvenness);
+    if (ocean.spectralEvennessBetween) text += format(" and %.2f", *ocean.spectralEvennessBetween);
+    text += format("\n  roughness       %.2f\n", ocean.roughness);
+    return text;
+}
+
 std::string figures(const Summary& s)
 {
     std::string text;
@@ -189,9 +207,7 @@ std::string figures(const Summary& s)
     if (s.pitchHz) text += format("  pitch           %.1f Hz\n", *s.pitchHz);
     if (s.humGrowthS) text += format("  hums grow by    %+.2f s each\n", *s.humGrowthS);
     if (s.stayS) text += format("  stay after hums %.0f s\n", *s.stayS);
-    if (s.oceanEvenness)
-        text += format("  ocean breath    evenness %.2f, roughness %.2f\n", *s.oceanEvenness,
-                       *s.oceanRoughness);
+    if (s.ocean) text += oceanFiguresInWords(*s.ocean);
     return text;
 }
 
@@ -274,16 +290,23 @@ std::string humsInWords(const Reading& reading)
     return text + ".";
 }
 
+// "Ocean breath for 5:04, in 5.0 s, out 5.1 s; the sound was even and smooth, there for 98 % of
+// it."
 std::string oceanInWords(const Reading& reading)
 {
-    const Summary& s = reading.summary;
-    const char* evenness = *s.oceanEvenness > 0.75  ? "even"
-                           : *s.oceanEvenness > 0.5 ? "fairly even"
-                                                    : "uneven";
-    const char* smooth = *s.oceanRoughness < 0.1    ? "smooth"
-                         : *s.oceanRoughness < 0.25 ? "a little rough"
-                                                    : "rough";
-    return format("The sound of the ocean breath was %s and %s.", evenness, smooth);
+    const OceanFigures& ocean = *reading.summary.ocean;
+    const char* evenness = ocean.evenness > 0.75  ? "even"
+                           : ocean.evenness > 0.5 ? "fairly even"
+                                                  : "uneven";
+    const char* smooth = ocean.roughness < 0.1    ? "smooth"
+                         : ocean.roughness < 0.25 ? "a little rough"
+                                                  : "rough";
+    std::string text = (reading.plan ? "Ocean breath for " : "Sounded like an ocean breath for ") +
+                       clockTime(ocean.seconds) + " min";
+    if (ocean.inhaleS) text += format(", in %.1f s", *ocean.inhaleS);
+    if (ocean.exhaleS) text += format(", out %.1f s", *ocean.exhaleS);
+    return text + format("; the sound was %s and %s, there for %.0f %% of it.", evenness, smooth,
+                         100 * ocean.soundShare);
 }
 
 // What is said beyond the cycles, each as a sentence with a space before it.
@@ -292,7 +315,7 @@ std::string beyondCyclesInWords(const Reading& reading)
     std::string text;
     if (!reading.strokeRuns.empty()) text += " " + strokesInWords(reading);
     if (!reading.hums.empty()) text += " " + humsInWords(reading);
-    if (!reading.ocean.empty()) text += " " + oceanInWords(reading);
+    if (reading.summary.ocean) text += " " + oceanInWords(reading);
     return text;
 }
 

@@ -20,12 +20,15 @@ BreathVoice varied(BreathVoice voice, double variation, Random& random)
     return voice;
 }
 
-// The friction of ujjayi sits in the throat: narrower, lower, steady.
+// The friction of ujjayi sits in the throat and sounds through the whole vocal tract, as a whisper
+// does: near the resonances of a tube of 17 cm that is closed at one end, 500, 1,500 and 2,500 Hz
+// (Fant, Acoustic Theory of Speech Production, 1960), damped by the open glottis, and steady.
 BreathVoice throat(const BreathVoice& voice)
 {
     BreathVoice friction = voice;
-    friction.resonanceHz = 0.55 * voice.resonanceHz + 250;
-    friction.spreadOctaves = 0.6;
+    friction.resonanceHz = 1150 + 0.1 * voice.resonanceHz;
+    friction.spreadOctaves = 1.15;
+    friction.sharpness = 5;
     friction.swellDb = 0;
     friction.wind = 0;
     return friction;
@@ -61,7 +64,7 @@ void Turbulence::wander()
         m_detune[i] = 0.995 * m_detune[i] + 0.012 * m_random.normal();
         const double hz =
             m_voice.resonanceHz * std::exp2(places[i] * m_voice.spreadOctaves + m_detune[i]);
-        m_resonances[i].setBandPass(hz, 1.2, m_rateHz);
+        m_resonances[i].setBandPass(hz, m_voice.sharpness, m_rateHz);
     }
     m_untilWander = wanderEvery;
 }

@@ -18,6 +18,7 @@ struct BreathVoice {
     double releaseSeconds = 0.25; ///< from full flow to no flow
     double flutter = 0.15;        ///< standard deviation of the loudness in nepers, at 3 to 12 Hz
     double wind = 0;              ///< rumble of breath on the microphone, against the breath itself
+    double sharpness = 1.2;       ///< Q of the resonances
 };
 
 enum class NoiseKind { Hiss, Fan, Traffic, Room };

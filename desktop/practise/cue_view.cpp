@@ -179,6 +179,9 @@ QString CueView::heardInWords() const
 {
     const LiveFigures& heard = m_now.heard;
     if (m_now.recordingFailure) return QString::fromStdString(m_now.recordingFailure->message());
+    if (m_now.silentForS > 0)
+        return tr("Nothing has come from the microphone for %1 s: is it muted, or its plug out?")
+            .arg(m_now.silentForS, 0, 'f', 0);
     if (m_now.breathInHold) return tr("a breath is heard in the hold");
     if (!m_showsHeard) return {};
     QStringList words;
@@ -306,7 +309,8 @@ void CueView::paintWords(QPainter& painter, const Theme& theme) const
     painter.drawText(QRectF(width() * 0.5, right.bottom(), width() * 0.5 - margin, 34),
                      Qt::AlignRight | Qt::AlignVCenter, besides());
     painter.setFont(typeface(Type::Row));
-    painter.setPen(m_now.recordingFailure || m_now.breathInHold ? theme.ink : theme.softInk);
+    const bool mustBeSeen = m_now.recordingFailure || m_now.silentForS > 0 || m_now.breathInHold;
+    painter.setPen(mustBeSeen ? theme.ink : theme.softInk);
     painter.drawText(QRectF(margin, high - 46, width() - 2 * margin, 34),
                      Qt::AlignLeft | Qt::AlignVCenter,
                      painter.fontMetrics().elidedText(heardInWords(), Qt::ElideRight,

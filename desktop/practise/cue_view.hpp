@@ -29,6 +29,8 @@ public:
     /// The words that stand large: for screen readers, and for tests.
     QString word() const;
     QString counted() const;
+    /// The line at the foot: what is wrong, or else what is heard.
+    QString heardInWords() const;
 
     QSize sizeHint() const override { return {1000, 560}; }
     QSize minimumSizeHint() const override { return {600, 380}; }
@@ -65,7 +67,6 @@ private:
     void remember();
     QString besides() const;
     QString placeInPlan() const;
-    QString heardInWords() const;
 
     void paintWords(QPainter& painter, const Theme& theme) const;
     void paintTravelling(QPainter& painter, const Theme& theme) const;

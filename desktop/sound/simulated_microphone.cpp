@@ -3,6 +3,7 @@
 
 #include "core/simulate/cued_practitioner.hpp"
 
+#include <algorithm>
 #include <chrono>
 
 namespace layakari {
@@ -71,6 +72,7 @@ void SimulatedMicrophone::run(const std::stop_token& stop, const Take& take)
             const std::lock_guard lock(m_mutex);
             m_person->read(block, m_cue());
         }
+        if (m_isMuted) std::fill(block.begin(), block.end(), 0.0f);
         take(block, tones);
         if (m_pace > 0)
             std::this_thread::sleep_until(

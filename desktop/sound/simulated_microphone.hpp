@@ -31,12 +31,15 @@ public:
     bool isRealTime() const override { return m_pace == 1; }
     /// It is unplugged after so many seconds of sound. For tests.
     void loseAfter(double seconds) { m_loseAfterS = seconds; }
+    /// It is muted, or heard again. For tests.
+    void mute(bool muted) { m_isMuted = muted; }
 
 private:
     Temperament m_who;
     std::uint64_t m_seed;
     double m_pace;
     std::atomic<double> m_loseAfterS{0};
+    std::atomic<bool> m_isMuted{false};
     std::mutex m_mutex;
     std::unique_ptr<CuedPractitioner> m_person;
     std::function<CueMoment()> m_cue;

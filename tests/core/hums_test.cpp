@@ -1,5 +1,4 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "core/listen/friction.hpp"
 #include "core/listen/listener.hpp"
 #include "core/measure/hum_figures.hpp"
 #include "tests/support/sounds.hpp"
@@ -253,42 +252,4 @@ TEST_CASE("Hums that get longer say by how much")
     CHECK(*humGrowthS(hums) == Approx(0.5));
     hums.resize(2);
     CHECK_FALSE(humGrowthS(hums));
-}
-
-TEST_CASE("Friction that pulses like a snore is rough, and the place is told")
-{
-    const double pulsesHz = GENERATE(30.0, 60.0, 95.0);
-    INFO(pulsesHz << " pulses a second");
-    std::mt19937 engine(4);
-    std::normal_distribution<float> normal(0, 1);
-    std::vector<float> sound(10 * analysisRateHz);
-    for (std::size_t i = 0; i < sound.size(); ++i) {
-        const double t = static_cast<double>(i) / analysisRateHz;
-        const bool pulsing = t > 5 && t < 7;
-        const double gate = pulsing ? 0.5 + 0.5 * std::sin(2 * M_PI * pulsesHz * t) : 0.7;
-        sound[i] = 0.05f * normal(engine) * static_cast<float>(gate);
-    }
-    const FeatureTrack track = trackOf(sound);
-    const Friction smooth = measureFriction(track, 0.5, 4.5);
-    const Friction rough = measureFriction(track, 4.5, 7.5);
-    CHECK(smooth.roughness < 0.1);
-    CHECK_FALSE(smooth.roughestAtS);
-    CHECK(smooth.evenness > 0.8);
-    CHECK(smooth.soundShare == Approx(1));
-    CHECK(rough.roughness > 2 * smooth.roughness + 0.1);
-    REQUIRE(rough.roughestAtS);
-    CHECK(*rough.roughestAtS > 4.6);
-    CHECK(*rough.roughestAtS < 7.1);
-}
-
-TEST_CASE("A friction that comes and goes is uneven")
-{
-    std::mt19937 engine(4);
-    std::normal_distribution<float> normal(0, 1);
-    std::vector<float> sound(8 * analysisRateHz);
-    for (std::size_t i = 0; i < sound.size(); ++i)
-        sound[i] = normal(engine) * (i / (analysisRateHz / 2) % 2 ? 0.05f : 0.006f);
-    const Friction friction = measureFriction(trackOf(sound), 1, 7);
-    CHECK(friction.evenness < 0.3);
-    CHECK(friction.soundShare < 0.7);
 }

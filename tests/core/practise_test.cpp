@@ -11,6 +11,7 @@
 
 #include <catch2/catch.hpp>
 #include <cmath>
+#include <random>
 
 using namespace layakari;
 
@@ -324,6 +325,43 @@ bool says(const SoundCheck::Result& result, const char* word)
 }
 
 } // namespace
+
+TEST_CASE("A microphone that gives nothing any more is told, and a gate's quiet is not")
+{
+    constexpr int rateHz = 16000;
+    std::mt19937 engine(3);
+    std::normal_distribution<float> normal(0, 0.001f);
+    SilentInput input(rateHz);
+    const auto room = [&](double seconds) {
+        std::vector<float> samples(static_cast<std::size_t>(seconds * rateHz));
+        for (float& x : samples) x = normal(engine);
+        input.push(samples);
+    };
+    const auto nothing = [&](double seconds, float level) {
+        input.push(std::vector<float>(static_cast<std::size_t>(seconds * rateHz), level));
+    };
+    room(3);
+    nothing(2, 0); // the sound server hiccups
+    CHECK(input.silentForS() == 0);
+    room(1);
+    CHECK(input.silentForS() == 0);
+    SECTION("muted, at whatever level its zero is")
+    {
+        nothing(7, GENERATE(0.0f, 0.25f));
+        CHECK(input.silentForS() == Approx(7).margin(0.01));
+        room(0.1);
+        CHECK(input.silentForS() == 0);
+    }
+    SECTION("a gate closes in every hold")
+    {
+        for (int hold = 0; hold < 3; ++hold) {
+            nothing(4, 0);
+            room(4);
+        }
+        nothing(16, 0);
+        CHECK(input.silentForS() == 0);
+    }
+}
 
 TEST_CASE("Ten seconds before a practice say what is wrong with the microphone, in words")
 {

@@ -138,6 +138,26 @@ TEST_CASE("A microphone that goes pauses the practice, and is gone on with when 
     CHECK(w.sittings().front().completion.value_or(0) == 100);
 }
 
+TEST_CASE("A microphone that is muted is told where one looks, until it is heard again")
+{
+    Practice w;
+    w.makeReady(FourTimes);
+    w.click("begin");
+    w.waitUntil(10);
+    auto* microphone = qobject_cast<SimulatedMicrophone*>(w.practising()->input());
+    REQUIRE(microphone);
+    const auto saysSilent = [&] {
+        return w.cue()->heardInWords().contains("Nothing has come from the microphone");
+    };
+    CHECK_FALSE(saysSilent());
+    microphone->mute(true);
+    CHECK(QTest::qWaitFor(saysSilent, longMs));
+    microphone->mute(false);
+    CHECK(QTest::qWaitFor([&] { return !saysSilent(); }, longMs));
+    w.key(Qt::Key_Escape);
+    w.waitUntilKept();
+}
+
 TEST_CASE("Free practice goes on until it is stopped; then it gets the plan that it was, or none")
 {
     for (const bool isNamed : {true, false}) {
