@@ -16,6 +16,7 @@ constexpr float leastBurstDb = 5;
 constexpr float leastLevelDb = 5;      // noise alone stays under 3 dB when smoothed by three frames
 constexpr std::size_t peakWithin = 15; // frames
 constexpr float burstFallDb = 12;
+constexpr float goneDb = 20;
 constexpr std::size_t longest = 300; // frames
 constexpr std::size_t shapeFrames = 10;
 
@@ -57,6 +58,11 @@ Burst burstAt(const FeatureTrack& track, const NoiseFloor& floor, const std::vec
     while (last + 1 < even.size() && last - peak < longest && even[last + 1] > least) ++last;
     burst.seconds =
         static_cast<float>(last + 1 - first) * static_cast<float>(FeatureTrack::hopSeconds);
+    const float gone = std::max(burst.levelDb - goneDb, leastLevelDb);
+    std::size_t left = peak;
+    while (left + 1 < even.size() && left - peak < longest && even[left + 1] > gone) ++left;
+    burst.soundsS =
+        static_cast<float>(left + 1 - frame) * static_cast<float>(FeatureTrack::hopSeconds);
     burst.timeS = steepestRise(riseDb, frame - reach, peak);
     const std::size_t end10 = std::min(track.frames(), frame + shapeFrames);
     for (std::size_t i = frame; i < end10; ++i) {

@@ -14,7 +14,10 @@ struct Burst {
     float levelDb = 0; ///< its peak over the room
     float riseDb = 0;  ///< how far it rises within 60 ms
     float seconds = 0; ///< from the rise until it has fallen by 12 dB
-    float voiced = 0;  ///< mean strength of voicing in it
+    /// Until nothing is left of it, whatever begins meanwhile: fallen by 20 dB or to the room, for
+    /// three seconds at most.
+    float soundsS = 0;
+    float voiced = 0; ///< mean strength of voicing in it
     Bands shape{}; ///< rise of each band over the room, dB, mean over its first tenth of a second
 
     /// Distance of two bursts' spectra without their levels, dB.

@@ -392,19 +392,43 @@ void StrokeRecount::dropLoneEnds(StrokeSequence& sequence, std::size_t kinds) co
     sequence = {kept(sequence.bursts), kept(sequence.kinds)};
 }
 
+// Until nothing is left of it or another breath begins; what flutters rises less.
+float StrokeRecount::soundsAlone(std::size_t burst) const
+{
+    constexpr float beginsDb = 6;
+    const Burst& own = m_bursts[burst];
+    for (std::size_t i = burst + 1; i < m_bursts.size(); ++i) {
+        const auto untilNext = static_cast<float>(m_bursts[i].timeS - own.timeS);
+        if (untilNext > own.soundsS) break;
+        if (m_bursts[i].riseDb > beginsDb) return untilNext;
+    }
+    return own.soundsS;
+}
+
 // A breath that comes in the rhythm before or after the strokes.
 void StrokeRecount::dropLongEnds(StrokeSequence& sequence) const
 {
     constexpr float longRatio = 2.5f;
     constexpr float longEnoughS = 0.12f; // of a stroke, to be compared with
+    constexpr float soundsEnoughS = 0.5f;
     std::vector<float> lengths;
-    for (const std::size_t i : sequence.bursts) lengths.push_back(m_lastingS[i]);
+    std::vector<float> soundings;
+    for (const std::size_t i : sequence.bursts) {
+        lengths.push_back(m_lastingS[i]);
+        soundings.push_back(soundsAlone(i));
+    }
+    // A recorder's gain takes the beginning of a loud breath back by 12 dB: it goes on all the
+    // same.
     const float longest = longRatio * std::max(longEnoughS, quantile(lengths, 0.5));
-    while (!sequence.bursts.empty() && m_lastingS[sequence.bursts.back()] > longest) {
+    const float goesOn = longRatio * std::max(soundsEnoughS, quantile(soundings, 0.8));
+    const auto isBreath = [&](std::size_t burst) {
+        return m_lastingS[burst] > longest || soundsAlone(burst) > goesOn;
+    };
+    while (!sequence.bursts.empty() && isBreath(sequence.bursts.back())) {
         sequence.bursts.pop_back();
         sequence.kinds.pop_back();
     }
-    while (!sequence.bursts.empty() && m_lastingS[sequence.bursts.front()] > longest) {
+    while (!sequence.bursts.empty() && isBreath(sequence.bursts.front())) {
         sequence.bursts.erase(sequence.bursts.begin());
         sequence.kinds.erase(sequence.kinds.begin());
     }

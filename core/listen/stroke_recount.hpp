@@ -43,6 +43,7 @@ public:
 private:
     void dropLoneEnds(StrokeSequence& sequence, std::size_t kinds) const;
     void dropLongEnds(StrokeSequence& sequence) const;
+    float soundsAlone(std::size_t burst) const;
 
     const std::vector<Burst>& m_bursts;
     const std::vector<float>& m_lastingS;

@@ -47,6 +47,8 @@ constexpr float steepRun = 11; // dB, median of the rises
 constexpr float steepShortRun = 15;
 constexpr std::size_t shortRun = 10;
 
+constexpr int mostWidenings = 20; // of twelve seconds: a run of several minutes
+
 class StrokeFinder {
 public:
     StrokeFinder(std::vector<Burst> bursts, const std::vector<FrameRange>& voices)
@@ -96,8 +98,19 @@ private:
         for (const Chain& chain : chains) {
             const Chain rest = notWithin(runs, chain);
             if (rest.size() < fewestStrokes || 2 * rest.size() < chain.size()) continue;
-            const auto [from, to] = surroundings(rest, chains, runs);
+            auto [from, to] = surroundings(rest, chains, runs);
             StrokeSequence sequence = recounted(rest, from, to, parts);
+            // What has grown may reach further yet, and meet a part that was too far away.
+            for (int looks = 0; looks < mostWidenings && !sequence.bursts.empty(); ++looks) {
+                const auto [first, last] = surroundings(sequence.bursts, chains, runs);
+                if (first >= from && last <= to) break;
+                from = std::min(from, first);
+                to = std::max(to, last);
+                StrokeSequence wider =
+                    m_recount.recounted(sequence, hasTwoKinds(sequence) ? 2 : 1, from, to, parts);
+                if (wider == sequence) break;
+                sequence = std::move(wider);
+            }
             if (sequence.bursts.empty()) continue;
             runs.push_back(sequence.bursts);
             found.push_back(std::move(sequence));
