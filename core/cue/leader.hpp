@@ -87,6 +87,9 @@ public:
     std::vector<CueEvent> takeEvents();
 
 private:
+    /// A quiet that lasts so long is the end of a breath and no flutter.
+    static constexpr double leastQuietS = 0.2;
+
     std::vector<CueStep> m_steps;
     HowToLead m_how;
     double m_followedCountS; ///< as whoever is followed keeps it

@@ -1,0 +1,156 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// What the leader does with what is heard: phases that end with the breath, a cue that has lost its
+// place, breaths of a rest.
+#include "core/cue/leader.hpp"
+
+#include <algorithm>
+#include <cmath>
+
+namespace layakari {
+
+namespace {
+
+// A sound that lasts so long is a breath and no knock. Together with the fifth of a second after
+// which the live ear knows, half a second: people wait for a cue about as long.
+constexpr double leastBreathS = 0.3;
+// A look at the recording that changes its mind does so within its next block or two.
+constexpr double leastToldS = 0.15;
+// What comes so early in a phase needs to last longer, to be its end and no gap, knock or sip; and
+// a turn without a pause is none there, least of all where a hold is to come.
+constexpr double earlyShare = 0.4;
+constexpr double leastEarlyS = 0.8;
+constexpr double shareBeforeHold = 0.7;
+constexpr double surelyS = 1; // so long a breath has to be called another than the cue's
+// How far the count of somebody who is followed moves towards the last phase's, and at most.
+constexpr double learning = 0.3;
+constexpr double mostLearned = 2;
+// As `LiveReading::Now::goesOnFrom`: how far a look may move the beginning of the same sound.
+constexpr double sameSoundS = 0.3;
+constexpr double mostMovedS =
+    0.6; // of a beginning that a look has moved, and that is still the same
+
+} // namespace
+
+void Leader::hear(const BreathHeard& heard)
+{
+    const bool isNew = heard.sounds != m_heard.sounds || heard.sinceS > m_heard.sinceS + sameSoundS;
+    m_heard.kind = heard.kind;
+    if (!isNew) return;
+    takeBackIfMistaken(heard);
+    m_heard = heard;
+    m_toldAtS = m_nowS;
+    m_isCounted = false;
+}
+
+// A look may find that what ended the phase before was nothing: it still goes on as it began.
+void Leader::takeBackIfMistaken(const BreathHeard& heard)
+{
+    if (!m_endedByEar || m_moment.paused || m_moment.over || !followsBreath()) return;
+    const CueStep& before = m_steps[m_endedByEar->step];
+    const bool goesOn = heard.sounds != isHold(before.phase.kind) &&
+                        std::fabs(heard.sinceS - m_endedByEar->beganS) < mostMovedS &&
+                        heard.sinceS < m_moment.beganS - mostMovedS;
+    if (!goesOn || m_endedByEar->step + 1 != m_moment.step) return;
+    const double beganS = m_endedByEar->beganS;
+    begin(m_endedByEar->step, beganS);
+    m_hasBegun = !isHold(step().phase.kind);
+    m_breathSinceS = heard.sinceS;
+    m_toldCounts = static_cast<int>((m_nowS - beganS) / m_moment.countS);
+}
+
+// A phase that ends with the person's breath.
+void Leader::hearPhase(double nowS)
+{
+    if (m_moment.over || !followsBreath() || findItsPlace(nowS)) return;
+    const double lasted = nowS - m_heard.sinceS;
+    const bool isTold = nowS - m_toldAtS >= leastToldS;
+    const bool isEarly = shareDone(m_heard.sinceS) < earlyShare;
+    if (isHold(step().phase.kind)) {
+        if (!m_heard.sounds || !isTold || lasted < (isEarly ? leastEarlyS : leastBreathS)) return;
+        endHeard(std::max(m_heard.sinceS, m_moment.beganS));
+        return hearPhase(nowS); // the sound that ended the hold is the next breath
+    }
+    const bool isBreath = m_heard.sounds && isTold && lasted >= leastBreathS;
+    if (!m_hasBegun) {
+        if (!isBreath || m_heard.sinceS < m_moment.beganS - m_mostEarlyS) return;
+        m_hasBegun = true;
+        m_breathSinceS = m_heard.sinceS;
+        m_moment.beganS = m_heard.sinceS;
+        return;
+    }
+    if (!m_heard.sounds) {
+        if (lasted >= (isEarly ? leastEarlyS : leastQuietS)) endHeard(m_heard.sinceS);
+        return;
+    }
+    if (!isBreath || m_heard.sinceS <= m_breathSinceS + sameSoundS) return;
+    const std::size_t next = m_moment.step + 1;
+    const bool holdIsNext = next < m_steps.size() && m_steps[next].kind == CueStep::Kind::Phase &&
+                            isHold(m_steps[next].phase.kind);
+    if (shareDone(m_heard.sinceS) < (holdIsNext ? shareBeforeHold : earlyShare)) {
+        m_breathSinceS = m_heard.sinceS; // it goes on
+        return;
+    }
+    endHeard(m_heard.sinceS);
+    hearPhase(nowS);
+}
+
+// An inhale that is surely an exhale: the cue has lost its place, and goes to that phase of its
+// cycle.
+bool Leader::findItsPlace(double nowS)
+{
+    if (m_how.lead != Lead::Following || isHold(step().phase.kind) || !m_hasBegun ||
+        !m_heard.sounds || !m_heard.kind || *m_heard.kind == step().phase.kind ||
+        nowS - m_heard.sinceS < surelyS)
+        return false;
+    std::size_t first = m_moment.step;
+    while (first > 0 && !m_steps[first].beginsCycle) --first;
+    for (std::size_t i = first; i < m_steps.size() && (i == first || !m_steps[i].beginsCycle) &&
+                                m_steps[i].kind == CueStep::Kind::Phase;
+         ++i) {
+        if (m_steps[i].phase.kind != *m_heard.kind) continue;
+        begin(i, m_heard.sinceS);
+        m_hasBegun = true;
+        m_breathSinceS = m_heard.sinceS;
+        m_toldCounts = static_cast<int>((nowS - m_heard.sinceS) / m_moment.countS);
+        return true;
+    }
+    return false;
+}
+
+// Of the phase's counts; all of it where it is open-ended.
+double Leader::shareDone(double atS) const
+{
+    const double length = lengthS(step());
+    return length > 0 ? (atS - m_moment.beganS) / length : 1;
+}
+
+void Leader::endHeard(double atS)
+{
+    tellCounts(atS);
+    const Ended ended{m_moment.step, m_moment.beganS};
+    const double seconds = atS - m_moment.beganS;
+    if (m_how.lead == Lead::Following && step().counts > 0 && seconds > 0) {
+        const double kept = std::clamp(seconds / step().counts, m_how.countS / mostLearned,
+                                       m_how.countS * mostLearned);
+        m_followedCountS += learning * (kept - m_followedCountS);
+    }
+    end(atS);
+    m_endedByEar = ended;
+}
+
+void Leader::hearInRest(double nowS)
+{
+    if (m_moment.over || step().kind != CueStep::Kind::Rest || step().breaths == 0) return;
+    if (m_heard.sounds && !m_isCounted && m_heard.sinceS > m_moment.beganS &&
+        nowS - m_heard.sinceS >= leastBreathS) {
+        m_isCounted = true;
+        ++m_soundsInRest;
+    }
+    m_moment.breaths = m_soundsInRest / 2;
+    if (m_moment.breaths >= step().breaths && !m_heard.sounds &&
+        nowS - m_heard.sinceS >= leastQuietS)
+        end(nowS);
+}
+
+} // namespace layakari
