@@ -168,7 +168,8 @@ PracticeNow PracticeSession::now() const
         LiveReading::Now& heard = *now.heard.now;
         heard.sinceS -= m_preRollS;
         const bool isQuiet = heard.sound == HeardSpan::Kind::Silence;
-        if (m_named && m_named->isQuiet == isQuiet &&
+        const bool mayName = m_setup.how.lead == Lead::ByClock || heard.confidence <= sureOfKind;
+        if (m_named && mayName && m_named->isQuiet == isQuiet &&
             std::fabs(m_named->sinceS - heard.sinceS) < sameSoundS) {
             heard.phase = m_named->kind;
             heard.confidence = std::max(heard.confidence, meantConfidence);
@@ -183,20 +184,23 @@ PracticeNow PracticeSession::now() const
     return now;
 }
 
-// Led by the clock, the sound need not tell an inhale from an exhale: what began by its cue is what
-// was cued, for as long as it lasts. A cue that follows says nothing that was not heard.
+// The sound need not tell an inhale from an exhale. Led by the clock, what began by its cue is what
+// was cued, for as long as it lasts. A cue that follows has counted the turns since the first
+// breath; it says what the ear is not sure of.
 void PracticeSession::nameByCue(const LiveReading::Now& heard)
 {
     const CueMoment cue = m_leader.now();
-    if (m_setup.how.lead != Lead::ByClock || m_steps.empty() || cue.over || cue.paused) return;
+    if (m_steps.empty() || cue.over || cue.paused) return;
     const CueStep& step = m_steps[cue.step];
     const double sinceS = heard.sinceS - m_preRollS;
     const bool isQuiet = heard.sound == HeardSpan::Kind::Silence;
     if (step.kind != CueStep::Kind::Phase || heard.sound == HeardSpan::Kind::Strokes ||
         isQuiet != isHold(step.phase.kind) || std::fabs(sinceS - cue.beganS) > meantS)
         return;
+    // What follows may find that it was mistaken; the clock is not.
     const bool isNamed = m_named && std::fabs(m_named->sinceS - sinceS) < sameSoundS;
-    if (!isNamed) m_named = Named{sinceS, isQuiet, step.phase.kind};
+    if (!isNamed || m_setup.how.lead == Lead::Following)
+        m_named = Named{sinceS, isQuiet, step.phase.kind};
 }
 
 void PracticeSession::pause()

@@ -128,6 +128,39 @@ TEST_CASE("Following, the cue keeps with a practitioner who has another count")
     CHECK(reading.summary.countLengthS.value_or(0) == Approx(1.5).epsilon(0.08));
 }
 
+TEST_CASE("Where in and out sound alike, a cue that follows has counted the turns and names them")
+{
+    const TemporaryFolder folder;
+    PracticeSetup setup = setupFor(planOf("square-4"), folder / "practice.flac");
+    setup.how = {Lead::Following, 1.2, 0};
+    auto session = PracticeSession::begin(std::move(setup));
+    REQUIRE(session.has_value());
+    struct Told {
+        double sinceS = 0;
+        std::optional<PhaseKind> last;
+    };
+    std::vector<Told> told;
+    const auto remember = [&](PracticeSession&, const PracticeNow& now) {
+        if (!now.heard.now) return;
+        if (told.empty() || now.heard.now->sinceS > told.back().sinceS + 0.3)
+            told.push_back({now.heard.now->sinceS, {}});
+        told.back().last = now.heard.now->phase;
+    };
+    const Truth truth = practise(**session, person("alike"), 7041, remember);
+    int phases = 0;
+    int right = 0;
+    for (const Truth::Phase& phase : truth.phases) {
+        if (phase.role != Role::Practice) continue;
+        ++phases;
+        right += std::any_of(told.begin(), told.end(), [&](const Told& t) {
+            return std::fabs(t.sinceS - phase.startS) < 0.5 && t.last &&
+                   toWord(*t.last) == phase.kind;
+        });
+    }
+    REQUIRE(phases == 16);
+    CHECK(right >= phases - 1);
+}
+
 TEST_CASE("A composite round is led through, strokes and open hold and all")
 {
     const TemporaryFolder folder;
