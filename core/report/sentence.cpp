@@ -301,8 +301,9 @@ std::string oceanInWords(const Reading& reading)
     const char* smooth = ocean.roughness < 0.1    ? "smooth"
                          : ocean.roughness < 0.25 ? "a little rough"
                                                   : "rough";
-    std::string text = (reading.plan ? "Ocean breath for " : "Sounded like an ocean breath for ") +
-                       clockTime(ocean.seconds) + " min";
+    std::string text =
+        (reading.plan ? "Ocean breath for " : "It sounded like an ocean breath for ") +
+        clockTime(ocean.seconds) + " min";
     if (ocean.inhaleS) text += format(", in %.1f s", *ocean.inhaleS);
     if (ocean.exhaleS) text += format(", out %.1f s", *ocean.exhaleS);
     return text + format("; the sound was %s and %s, there for %.0f %% of it.", evenness, smooth,

@@ -218,7 +218,7 @@ private:
                                Qt::AlignLeft | Qt::AlignVCenter, text);
         }
         for (const double at : m_row.roughAtS)
-            drawRoughness(m_painter, {xOf(at), baseline() + 5}, m_theme);
+            drawRoughness(m_painter, {xOf(at), baseline() - shapeHeight - 1}, m_theme);
     }
 
     void paintStrokes()

@@ -126,7 +126,7 @@ TEST_CASE("An ocean breath is found without a plan, and natural breaths around i
     CHECK(*ocean.inhaleS == Approx(sitting.usualS("inhale")).margin(0.2));
     CHECK(*ocean.exhaleS == Approx(sitting.usualS("exhale")).margin(0.2));
     CHECK(ocean.soundShare > 0.9);
-    CHECK(inOneSentence(sitting.reading).find("Sounded like an ocean breath for 1:") !=
+    CHECK(inOneSentence(sitting.reading).find("It sounded like an ocean breath for 1:") !=
           std::string::npos);
 }
 
