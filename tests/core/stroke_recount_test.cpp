@@ -33,6 +33,7 @@ public:
         burst.levelDb += scatter(1.5) - weakerDb;
         burst.riseDb += scatter(1.5) - weakerDb / 2;
         burst.seconds *= std::exp(scatter(0.15));
+        burst.soundsS = 1.3f * burst.seconds;
         for (float& band : burst.shape) band += scatter(2);
         all.push_back(burst);
         lastingS.push_back(burst.seconds);
@@ -146,6 +147,23 @@ TEST_CASE("A clear stroke after a pause belongs to the run, the breaths of a res
     for (int breath = 0; breath < 4; ++breath)
         bursts.add(33.4 + 1.6 * breath, Sound::NaturalBreath);
     CHECK(bursts.recounted(rough) == strokes);
+}
+
+TEST_CASE("A long breath on the beat after a run goes on, whatever a gain makes of its beginning")
+{
+    const auto seed = GENERATE(range(1000u, 1006u));
+    INFO(seed);
+    Bursts bursts(seed);
+    const Chain strokes = bursts.strokes(2, 24);
+    Chain rough = strokes;
+    rough.push_back(bursts.add(26, Sound::Expulsion));
+    bursts.all.back().soundsS = 3;
+    SECTION("then it is none of the strokes") { CHECK(bursts.recounted(rough) == strokes); }
+    SECTION("unless another breath begins, with which the last stroke runs together")
+    {
+        bursts.add(27.1, Sound::NaturalBreath);
+        CHECK(bursts.recounted(rough) == rough);
+    }
 }
 
 TEST_CASE("Of too few strokes nothing is learned")

@@ -402,6 +402,34 @@ TEST_CASE("A metronome that ticks with a pitch makes no run, however regular it 
     CHECK(findStrokeRuns(bursts, {}).empty() == (voiced > 0.5f));
 }
 
+TEST_CASE("A run is counted as far as it goes, where strokes far on are unlike the first ones")
+{
+    // As beside a recorder's gain: from the sixteenth stroke on every second one is weak. Some such
+    // runs are two to the ear; most are one.
+    constexpr int strokes = 45;
+    constexpr unsigned runs = 16;
+    int whole = 0;
+    for (unsigned seed = 2000; seed < 2000 + runs; ++seed) {
+        std::mt19937 engine(seed);
+        std::normal_distribution<float> normal(0, 1);
+        std::vector<Burst> bursts;
+        for (int s = 0; s < strokes; ++s) {
+            const bool isWeak = s > 14 && s % 2 == 1;
+            Burst burst;
+            burst.timeS = 2 + s + 0.03 * normal(engine);
+            burst.levelDb = (isWeak ? 19.0f : 30.0f) + normal(engine);
+            burst.riseDb = (isWeak ? 16.0f : 22.0f) + normal(engine);
+            burst.seconds = burst.soundsS = 0.15f;
+            for (std::size_t b = 0; b < bandCount; ++b)
+                burst.shape[b] = burst.levelDb - 2 * std::fabs(static_cast<float>(b) - 5);
+            bursts.push_back(burst);
+        }
+        const auto found = findStrokeRuns(bursts, {});
+        whole += found.size() == 1 && found[0].strokes.size() == strokes;
+    }
+    CHECK(whole >= 0.5 * runs);
+}
+
 TEST_CASE("Whatever the bursts are, runs are of five strokes or more, in time order, each once")
 {
     for (unsigned seed = 1; seed <= 500; ++seed) {
