@@ -6,6 +6,7 @@
 #include "core/listen/stroke_chains.hpp"
 #include "core/listen/stroke_recount.hpp"
 #include "core/listen/stroke_rhythm.hpp"
+#include "core/listen/stroke_weights.hpp"
 
 #include <algorithm>
 #include <cmath>
@@ -14,21 +15,9 @@ namespace layakari {
 
 namespace {
 
-// A clap or a tick has fallen by 12 dB within 50 ms, windows included; an expulsion lasts a tenth
-// of a second and more.
-constexpr float clapS = 0.055f;
-constexpr float strokeS = 0.07f;
 constexpr float shortestRunS = 0.056f; // median of a run's strokes, the shortest of them included
 constexpr float voicedBurst = 0.6f;
 constexpr float voicedRun = 0.45f; // median of a run: breath has 0.3, a metronome's ticks 0.5
-// Bursts that a burst is compared with: those of the run that it may belong to, and those of a run
-// that a rest of half a minute may part from it, with natural breath as much below the strokes.
-constexpr double nearbyS = 6;
-constexpr double farS = 25;
-constexpr float restDb = 6;
-constexpr double loudQuantile = 0.8; // of the levels nearby: what a stroke has there
-constexpr float weakerDb = 14;       // below that, nothing is left of a burst's weight
-constexpr float steepDb = 14;        // a rise of that much within 60 ms is an expulsion's
 
 // What it costs a chain to go from one kind of burst to another, before it is known whether there
 // are two.
@@ -245,7 +234,7 @@ private:
     void measure()
     {
         endAtNext();
-        weigh();
+        m_weights = strokeWeights(m_bursts);
     }
 
     // Some strokes are as short as a clap; once it is known how those of a run sound, they can be
@@ -259,42 +248,6 @@ private:
             for (std::size_t& burst : chain) burst = places[burst];
         m_bursts = every;
         measure();
-    }
-
-    // 1 for a burst as loud and as steep as the strokes around it, 0 for what hardly stands out.
-    // Natural breaths between two runs are weighed against the runs.
-    void weigh()
-    {
-        m_weights.clear();
-        for (const Burst& burst : m_bursts) {
-            const Strong near = strongAround(burst.timeS, nearbyS);
-            const Strong far = strongAround(burst.timeS, farS);
-            const float loud = std::max(near.levelDb, far.levelDb - restDb);
-            const float steep = std::min(steepDb, std::max(near.riseDb, far.riseDb / 2));
-            const float level = std::clamp(1 + (burst.levelDb - loud) / weakerDb, 0.0f, 1.0f);
-            const float rise = std::clamp(burst.riseDb / std::max(steep, 1.0f), 0.0f, 1.0f);
-            const float length =
-                std::clamp((burst.seconds - clapS) / (strokeS - clapS), 0.0f, 1.0f);
-            m_weights.push_back(length * level * (0.4f + 0.6f * rise));
-        }
-    }
-
-    struct Strong {
-        float levelDb = 0;
-        float riseDb = 0;
-    };
-
-    Strong strongAround(double seconds, double reachS) const
-    {
-        const auto first = std::lower_bound(m_bursts.begin(), m_bursts.end(), seconds - reachS,
-                                            [](const Burst& b, double t) { return b.timeS < t; });
-        std::vector<float> levels;
-        std::vector<float> rises;
-        for (auto b = first; b != m_bursts.end() && b->timeS < seconds + reachS; ++b) {
-            levels.push_back(b->levelDb);
-            rises.push_back(b->riseDb);
-        }
-        return {quantile(levels, loudQuantile), quantile(rises, loudQuantile)};
     }
 
     bool painted(double from, double to) const

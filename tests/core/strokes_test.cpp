@@ -139,19 +139,6 @@ double medianDistance(const std::vector<HeardStroke>& heard, const std::vector<d
     return distances[distances.size() / 2];
 }
 
-ReadStrokeRun runWith(const std::vector<double>& intervals,
-                      const std::vector<double>& strengths = {})
-{
-    ReadStrokeRun run;
-    double t = 10;
-    run.strokeTimesS.push_back(t);
-    for (const double interval : intervals) run.strokeTimesS.push_back(t += interval);
-    run.strengthsDb =
-        strengths.empty() ? std::vector<double>(run.strokeTimesS.size(), 20) : strengths;
-    measureRun(run);
-    return run;
-}
-
 const PlannedStep& firstStep(const std::vector<PlannedStep>& steps) { return steps.front(); }
 
 } // namespace
@@ -570,45 +557,4 @@ TEST_CASE("Heard runs find their places in the plan in order, whichever is left 
     CHECK(matchRuns({runOf(36), runOf(20), runOf(54), runOf(6)}, steps) ==
           Places{0, 1, 2, std::nullopt});
     CHECK(firstStep(steps).part == "/parts/0");
-}
-
-TEST_CASE("The figures of a run follow from its times and strengths")
-{
-    const ReadStrokeRun even = runWith(std::vector<double>(20, 0.5));
-    CHECK(*even.ratePerMin == Approx(120));
-    CHECK(*even.intervalCv == Approx(0).margin(1e-9));
-    CHECK(*even.strengthCvDb == Approx(0).margin(1e-9));
-    CHECK(*even.rateTrendPerMin2 == Approx(0).margin(1e-6));
-    CHECK(even.pace == "steady");
-    CHECK_FALSE(even.sagsFrom);
-
-    std::vector<double> faster;
-    for (int i = 0; i < 30; ++i) faster.push_back(1.0 - 0.015 * i);
-    CHECK(runWith(faster).pace == "rising");
-    CHECK(*runWith(faster).rateTrendPerMin2 > 0);
-    std::vector<double> slower(faster.rbegin(), faster.rend());
-    CHECK(runWith(slower).pace == "falling");
-    std::vector<double> both = faster;
-    both.insert(both.end(), slower.begin(), slower.end());
-    CHECK(runWith(both).pace == "rise-fall");
-}
-
-TEST_CASE("A run sags from the stroke on from which it stays weak")
-{
-    std::vector<double> strengths(30, 20);
-    for (std::size_t i = 20; i < 30; ++i) strengths[i] = 15;
-    const ReadStrokeRun run = runWith(std::vector<double>(29, 0.8), strengths);
-    REQUIRE(run.sagsFrom);
-    CHECK(std::abs(static_cast<int>(*run.sagsFrom) - 20) <= 2);
-    strengths[28] = strengths[29] = strengths[27] = 20; // and recovers
-    CHECK_FALSE(runWith(std::vector<double>(29, 0.8), strengths).sagsFrom);
-}
-
-TEST_CASE("A single stroke and an empty run have no pace")
-{
-    CHECK_FALSE(runWith({}).ratePerMin);
-    ReadStrokeRun empty;
-    measureRun(empty);
-    CHECK_FALSE(empty.ratePerMin);
-    CHECK(empty.pace.empty());
 }
