@@ -175,7 +175,8 @@ PracticeNow PracticeSession::now() const
             heard.confidence = std::max(heard.confidence, meantConfidence);
         }
     }
-    if (m_steps.empty() || now.cue.over) return now;
+    // Paused, one is to breathe.
+    if (m_steps.empty() || now.cue.over || now.cue.paused) return now;
     const CueStep& step = m_steps[now.cue.step];
     now.breathInHold = step.kind == CueStep::Kind::Phase && isHold(step.phase.kind) &&
                        !step.endsByBreath && m_setup.how.lead == Lead::ByClock && now.heard.now &&

@@ -208,23 +208,28 @@ TEST_CASE("While it goes on, it is told what is heard and how it is kept")
 
 TEST_CASE("Paused in the middle, one breathes, and the cycle begins again; all of it is recorded")
 {
+    const std::size_t step = GENERATE(6u, 7u); // a hold, an exhale
+    INFO("paused in step " << step);
     const TemporaryFolder folder;
     const Plan plan = planOf("square-4");
     auto session = PracticeSession::begin(setupFor(plan, folder / "practice.flac"));
     REQUIRE(session.has_value());
     double pausedAt = 0;
     bool isResumed = false;
+    bool isBlamed = false;
     practise(**session, person("held-attic"), 9, [&](PracticeSession& s, const PracticeNow& now) {
-        if (pausedAt == 0 && now.cue.step == 7) {
+        if (pausedAt == 0 && now.cue.step == step) {
             s.pause();
             pausedAt = now.untilS;
         }
+        isBlamed = isBlamed || (now.cue.paused && now.breathInHold);
         if (!isResumed && pausedAt > 0 && now.untilS > pausedAt + 15) {
             s.resume();
             isResumed = true;
         }
     });
     REQUIRE(isResumed);
+    CHECK_FALSE(isBlamed); // one is told to breathe, and not that a breath is heard in the hold
     const auto ended = (*session)->finish();
     REQUIRE(ended.has_value());
     const Reading reading = readAgainst(*ended->listened, plan);
