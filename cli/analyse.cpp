@@ -20,7 +20,7 @@ namespace fs = std::filesystem;
 
 namespace {
 
-struct Options {
+struct AnalyseOptions {
     std::vector<std::string> recordings;
     std::string plan;
     std::string out;
@@ -37,7 +37,7 @@ struct Outcome {
 };
 
 void writeOrPrint(Outcome& outcome, const Reading& reading, const fs::path& target,
-                  const Options& options)
+                  const AnalyseOptions& options)
 {
     if (options.out.empty())
         outcome.text = readableSummary(reading);
@@ -50,7 +50,7 @@ void writeOrPrint(Outcome& outcome, const Reading& reading, const fs::path& targ
 }
 
 Outcome analyseOne(const std::string& recording, const fs::path& target,
-                   const std::optional<Plan>& plan, const Options& options,
+                   const std::optional<Plan>& plan, const AnalyseOptions& options,
                    const Progress& progress)
 {
     Outcome outcome;
@@ -71,7 +71,7 @@ Outcome analyseOne(const std::string& recording, const fs::path& target,
 }
 
 // Each recording gets its own file in the folder; two of one name are told apart by a number.
-std::vector<fs::path> targetsFor(const Options& options)
+std::vector<fs::path> targetsFor(const AnalyseOptions& options)
 {
     if (options.recordings.size() == 1) return {options.out};
     std::vector<fs::path> targets;
@@ -86,7 +86,7 @@ std::vector<fs::path> targetsFor(const Options& options)
     return targets;
 }
 
-int prepareFolder(const Options& options)
+int prepareFolder(const AnalyseOptions& options)
 {
     if (options.recordings.size() == 1 || options.out.empty()) return Done;
     if (options.out == "-") {
@@ -102,7 +102,7 @@ int prepareFolder(const Options& options)
 }
 
 // As sittings of one person.
-int keepAll(const Options& options, const std::optional<Plan>& plan,
+int keepAll(const AnalyseOptions& options, const std::optional<Plan>& plan,
             const std::vector<Outcome>& outcomes)
 {
     const auto refuse = [](const Error& error) {
@@ -132,7 +132,7 @@ int keepAll(const Options& options, const std::optional<Plan>& plan,
 
 // As many at a time as there are cores; results are printed in the order in which they were asked
 // for.
-int analyseAll(const Options& options, const std::optional<Plan>& plan)
+int analyseAll(const AnalyseOptions& options, const std::optional<Plan>& plan)
 {
     const std::vector<fs::path> targets = targetsFor(options);
     std::vector<Outcome> outcomes(options.recordings.size());
@@ -166,7 +166,7 @@ int analyseAll(const Options& options, const std::optional<Plan>& plan)
     return kept == Done ? status : kept;
 }
 
-int analyse(const Options& options)
+int analyse(const AnalyseOptions& options)
 {
     const auto plan = planOption(options.plan);
     if (!plan) {
@@ -181,7 +181,7 @@ int analyse(const Options& options)
 
 void addAnalyse(CLI::App& app, std::function<int()>& run)
 {
-    auto options = std::make_shared<Options>();
+    auto options = std::make_shared<AnalyseOptions>();
     CLI::App* command =
         app.add_subcommand("analyse", "Read recordings, against a plan or as free breathing");
     command->set_version_flag("--version", "layakari-cli " LAYAKARI_VERSION);

@@ -10,7 +10,7 @@ namespace layakari::cli {
 
 namespace {
 
-struct Options {
+struct FollowOptions {
     std::string recording;
     std::string plan;
 };
@@ -57,7 +57,7 @@ private:
     }
 };
 
-int follow(const Options& options)
+int follow(const FollowOptions& options)
 {
     const auto plan = planOption(options.plan);
     if (!plan) {
@@ -81,7 +81,7 @@ int follow(const Options& options)
 
 void addFollow(CLI::App& app, std::function<int()>& run)
 {
-    auto options = std::make_shared<Options>();
+    auto options = std::make_shared<FollowOptions>();
     CLI::App* command = app.add_subcommand(
         "follow", "Hear a recording as it would be heard live: what, and how late it is known");
     command->set_version_flag("--version", "layakari-cli " LAYAKARI_VERSION);

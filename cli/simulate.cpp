@@ -11,7 +11,7 @@ namespace layakari::cli {
 
 namespace {
 
-struct Options {
+struct SimulateOptions {
     std::string plan;
     std::string temperament = "steady";
     std::uint64_t seed = 1;
@@ -23,7 +23,7 @@ struct Options {
     bool automaticGain = false;
 };
 
-int simulate(const Options& options)
+int simulate(const SimulateOptions& options)
 {
     auto plan = planByNameOrFile(options.plan);
     if (!plan) {
@@ -56,7 +56,7 @@ int simulate(const Options& options)
 
 void addSimulate(CLI::App& app, std::function<int()>& run)
 {
-    auto options = std::make_shared<Options>();
+    auto options = std::make_shared<SimulateOptions>();
     std::string names;
     for (const Temperament& t : temperaments()) names += (names.empty() ? "" : ", ") + t.name;
     CLI::App* command =

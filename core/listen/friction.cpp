@@ -10,10 +10,10 @@ namespace layakari {
 
 namespace {
 
-constexpr double fadeShare = 0.1;        // of a breath, at either end
-constexpr std::size_t smoothFrames = 25; // a quarter of a second
-constexpr std::size_t firstBand = 2;     // 300 Hz: below lie handling and hum
-constexpr float goneDb = 10;             // under its usual level: there the sound has stopped
+constexpr double fadeShare = 0.1;          // of a breath, at either end
+constexpr std::size_t levelFrames = 25;    // a quarter of a second
+constexpr std::size_t firstBreathBand = 2; // 300 Hz: below lie handling and hum
+constexpr float stoppedDb = 10;            // under its usual level: there the sound has stopped
 
 // Pulses: the envelope at 1 kHz, in windows of 0.8 s, every 0.2 s.
 constexpr int envelopeStep = 4;
@@ -29,7 +29,7 @@ constexpr float rough = 0.25f;
 float levelOf(const Bands& bands)
 {
     float power = 0;
-    for (std::size_t b = firstBand; b < bandCount; ++b) power += powerOfDb(bands[b]);
+    for (std::size_t b = firstBreathBand; b < bandCount; ++b) power += powerOfDb(bands[b]);
     return 10 * std::log10(power);
 }
 
@@ -38,7 +38,7 @@ float brightnessOf(const Bands& bands)
 {
     float power = 0;
     float sum = 0;
-    for (std::size_t b = firstBand; b < bandCount; ++b) {
+    for (std::size_t b = firstBreathBand; b < bandCount; ++b) {
         const float p = powerOfDb(bands[b]);
         power += p;
         sum += p * std::log2(static_cast<float>(bandEdgesHz[b] + bandEdgesHz[b + 1]) / 2);
@@ -124,7 +124,7 @@ Course courseOf(const FeatureTrack& track, double startS, double endS)
 double evennessOf(const std::vector<float>& levels)
 {
     if (levels.empty()) return 0;
-    return std::max(0.0, 1 - spread(smoothed(levels, smoothFrames)) / Friction::evenDb);
+    return std::max(0.0, 1 - spread(smoothed(levels, levelFrames)) / Friction::evenDb);
 }
 
 } // namespace
@@ -138,10 +138,10 @@ Friction measureFriction(const FeatureTrack& track, double startS, double endS)
     friction.levelDb = usual;
     friction.brightnessHz = std::exp2(quantile(brightness, 0.5));
     friction.evenness = evennessOf(levels);
-    friction.spectralEvenness = std::max(0.0, 1 - spread(smoothed(brightness, smoothFrames)));
+    friction.spectralEvenness = std::max(0.0, 1 - spread(smoothed(brightness, levelFrames)));
     friction.soundShare =
         static_cast<double>(std::count_if(levels.begin(), levels.end(),
-                                          [&](float l) { return l > usual - goneDb; })) /
+                                          [&](float l) { return l > usual - stoppedDb; })) /
         static_cast<double>(levels.size());
     const double fade = fadeShare * (endS - startS);
     measureRoughness(friction, track.voiceBand(), startS + fade, endS - fade);

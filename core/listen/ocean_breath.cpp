@@ -21,15 +21,15 @@ constexpr double shortShare = 0.75;  // of these breaths' length: natural ones a
 constexpr std::size_t fewestShort = 3;
 
 // The bands in which the tract's first three resonances lie.
-constexpr std::size_t firstBand = 2;
+constexpr std::size_t firstTractBand = 2;
 constexpr std::size_t lastBand = 14;
 constexpr float overRoomDb = -3;        // of a band's breath, to be looked at
 constexpr std::size_t fewestBends = 12; // of 20, both directions together
 
 const Bands evenWeights = [] {
     Bands weights{};
-    for (std::size_t b = firstBand; b <= lastBand; ++b)
-        weights[b] = 1.0f / static_cast<float>(lastBand - firstBand + 1);
+    for (std::size_t b = firstTractBand; b <= lastBand; ++b)
+        weights[b] = 1.0f / static_cast<float>(lastBand - firstTractBand + 1);
     return weights;
 }();
 
@@ -157,7 +157,7 @@ private:
         double sum = 0;
         std::size_t bends = 0;
         for (std::size_t side = 0; side < 2; ++side)
-            for (std::size_t b = firstBand + 1; b < lastBand; ++b) {
+            for (std::size_t b = firstTractBand + 1; b < lastBand; ++b) {
                 if (!isHeard(b - 1, first + side) || !isHeard(b, first + side) ||
                     !isHeard(b + 1, first + side))
                     continue;

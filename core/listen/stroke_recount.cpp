@@ -31,8 +31,8 @@ constexpr std::size_t nearby = 3;            // strokes on either side that tell
 // Intervals, by their log against those around.
 constexpr double leastIntervalSpread = 0.08;
 constexpr double intervalRange = 1.4;
-constexpr double missedCost = 2.5;
-constexpr double pauseCost = 3;
+constexpr double recountMissedCost = 2.5;
+constexpr double recountPauseCost = 3;
 constexpr double shortestPause = 1.4; // intervals
 constexpr double anotherRun = 6;      // a sequence that loses as much has come to its end
 constexpr int looks = 8;
@@ -328,12 +328,12 @@ private:
                    logStudent(std::log(gap / expected) / m_intervalSpread);
         };
         const double period = usualPeriod(at);
-        if (m_kinds == 2 && kindFrom == kindTo) return onBeat(period) - missedCost;
+        if (m_kinds == 2 && kindFrom == kindTo) return onBeat(period) - recountMissedCost;
         const double next = usualGap(at, kindFrom);
-        double odds = std::max(onBeat(next), onBeat(next + period) - missedCost);
+        double odds = std::max(onBeat(next), onBeat(next + period) - recountMissedCost);
         if (gap > next + (shortestPause - 1) * period &&
             !breathBetween(m_bursts, m_lastingS, from, to, period))
-            odds = std::max(odds, -pauseCost);
+            odds = std::max(odds, -recountPauseCost);
         return odds;
     }
 };

@@ -16,7 +16,7 @@ namespace layakari {
 
 namespace {
 
-constexpr int lineHeight = 46;
+constexpr int rowHeight = 46;
 // Beyond this a sitting is a long one, however long.
 constexpr double longMinutes = 30;
 constexpr double leastWidth = 3;
@@ -26,7 +26,7 @@ constexpr double leastWidth = 3;
 DayLine::DayLine(const JourneyChart* chart, QWidget* parent) : QWidget(parent), m_chart(chart)
 {
     setObjectName(QStringLiteral("dayLine"));
-    setFixedHeight(lineHeight);
+    setFixedHeight(rowHeight);
     connect(chart, &JourneyChart::axisMoved, this, qOverload<>(&QWidget::update));
 }
 

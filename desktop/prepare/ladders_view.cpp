@@ -22,11 +22,11 @@ namespace layakari {
 
 namespace {
 
-constexpr int listWidth = 310;
+constexpr int ladderListWidth = 310;
 constexpr int rungHeight = 54;
 constexpr int rungStep = 12; // each rung begins a little further right, like stairs
 constexpr int mostSteps = 12;
-constexpr double smallWidth = 96;
+constexpr double rungWidth = 96;
 
 // A rung as its row paints it.
 struct RungLook {
@@ -63,14 +63,14 @@ public:
         area.setLeft(area.left() + 14 + rungStep * std::min(index.row(), mostSteps));
         painter->setPen(QPen(rung.isHere ? theme.ink : theme.line, rung.isHere ? 3 : 1.5));
         painter->drawLine(area.bottomLeft() + QPointF(0, -2),
-                          QPointF(area.left() + 44 + smallWidth, area.bottom() - 2));
+                          QPointF(area.left() + 44 + rungWidth, area.bottom() - 2));
         painter->setPen(rung.isHere ? theme.ink : theme.softInk);
         painter->setFont(typeface(Type::Row, rung.isHere));
         painter->drawText(QRectF(area.left(), area.top(), 34, area.height() - 6),
                           Qt::AlignLeft | Qt::AlignVCenter, QString::number(index.row() + 1));
-        paintSmallPlan(*painter, QRectF(area.left() + 40, area.top() + 16, smallWidth, 30),
+        paintSmallPlan(*painter, QRectF(area.left() + 40, area.top() + 16, rungWidth, 30),
                        rung.plan);
-        const QRectF text = area.adjusted(56 + smallWidth, 5, -10, -6);
+        const QRectF text = area.adjusted(56 + rungWidth, 5, -10, -6);
         painter->setPen(theme.ink);
         painter->setFont(typeface(Type::Body, rung.isHere));
         QString name = QString::fromStdString(rung.plan.name);
@@ -142,7 +142,7 @@ LaddersView::LaddersView(JournalDesk* desk, QWidget* parent)
 QWidget* LaddersView::buildList()
 {
     auto* side = new QWidget(this);
-    side->setFixedWidth(listWidth);
+    side->setFixedWidth(ladderListWidth);
     auto* column = new QVBoxLayout(side);
     column->setContentsMargins(0, 0, 0, 0);
     column->setSpacing(6);

@@ -26,7 +26,7 @@ namespace layakari {
 
 namespace {
 
-constexpr int listWidth = 380;
+constexpr int peopleListWidth = 380;
 
 QString profileInWords(const Person& person)
 {
@@ -69,7 +69,7 @@ PeopleView::PeopleView(JournalDesk* desk, QWidget* parent)
     m_list->setAccessibleName(tr("People"));
     m_withArchived->setObjectName(QStringLiteral("withArchived"));
     auto* side = new QWidget(this);
-    side->setFixedWidth(listWidth);
+    side->setFixedWidth(peopleListWidth);
     auto* left = new QVBoxLayout(side);
     left->setContentsMargins(0, 0, 0, 0);
     left->addWidget(m_list, 1);

@@ -13,7 +13,7 @@ namespace layakari {
 
 namespace {
 
-constexpr int idRole = Qt::UserRole + 1;
+constexpr int personRole = Qt::UserRole + 1;
 
 } // namespace
 
@@ -36,7 +36,7 @@ PersonSwitcher::PersonSwitcher(JournalDesk* desk, QWidget* parent)
     setCompleter(m_completer);
     connect(m_completer, qOverload<const QModelIndex&>(&QCompleter::activated), this,
             [this](const QModelIndex& index) {
-                m_desk->choosePerson(index.data(idRole).toLongLong());
+                m_desk->choosePerson(index.data(personRole).toLongLong());
                 clearFocus();
             });
     connect(this, &QLineEdit::returnPressed, this, [this] { take(text()); });
@@ -56,7 +56,7 @@ void PersonSwitcher::refill()
     m_names->clear();
     for (const Person& person : m_desk->people()) {
         auto* item = new QStandardItem(QString::fromStdString(person.name));
-        item->setData(QVariant::fromValue<qlonglong>(person.id), idRole);
+        item->setData(QVariant::fromValue<qlonglong>(person.id), personRole);
         m_names->appendRow(item);
     }
     showPerson();

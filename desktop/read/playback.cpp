@@ -16,7 +16,7 @@ namespace layakari {
 
 namespace {
 
-constexpr int columnWidth = 100; // left of the strip, as wide as the names left of the staff allow
+constexpr int buttonWidth = 100; // left of the strip, as wide as the names left of the staff allow
 constexpr double longestStretchS = 300; // that is decoded at once, when it plays on and on
 
 struct Speed {
@@ -57,7 +57,7 @@ QVBoxLayout* Playback::buttons()
     auto* column = new QVBoxLayout;
     column->setSpacing(2);
     for (QPushButton* b : {m_playRow, m_playPhase, m_loop, m_slow, m_tones}) {
-        b->setMaximumWidth(columnWidth);
+        b->setMaximumWidth(buttonWidth);
         column->addWidget(b, 0, Qt::AlignLeft);
     }
     column->addStretch(1);

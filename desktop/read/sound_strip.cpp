@@ -18,8 +18,6 @@ namespace layakari {
 
 namespace {
 
-constexpr double leftMargin = 132; // under the staff's shapes
-constexpr double rightMargin = 34;
 constexpr double labelHeight = 24; // times over, names under the sound
 constexpr double spectrumShare = 0.3;
 constexpr double aroundS = 0.6; // sound shown before and after the row
@@ -161,7 +159,7 @@ void SoundStrip::setCursor(std::optional<double> seconds)
 QRectF SoundStrip::levelArea() const
 {
     const double height = this->height() - 2 * labelHeight - 10;
-    return {leftMargin, labelHeight, width() - leftMargin - rightMargin,
+    return {staffLeftMargin, labelHeight, width() - staffLeftMargin - staffRightMargin,
             height * (1 - spectrumShare) - 6};
 }
 

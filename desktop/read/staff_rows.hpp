@@ -10,6 +10,10 @@
 
 namespace layakari {
 
+/// Left and right of the staff's shapes, in pixels; the strip's sound lies under them.
+constexpr double staffLeftMargin = 132;
+constexpr double staffRightMargin = 34;
+
 /// One row of the breath staff, with all that is needed to paint it.
 struct StaffRow {
     enum class Kind {

@@ -21,10 +21,8 @@ constexpr int strokesHeight = 66;   // with the number of every tenth below
 constexpr int naturalHeight = 30;
 constexpr double shapeHeight = 36;
 constexpr double naturalShapeHeight = 11;
-constexpr double leftMargin = 132;
 constexpr double columnWidth = 66;
 constexpr double accuracyWidth = 78;
-constexpr double rightMargin = 34;
 
 bool hasColumns(const StaffSheet& sheet) { return !sheet.columns.empty(); }
 
@@ -177,11 +175,11 @@ private:
         m_painter.setPen(m_theme.ink);
         m_painter.setFont(typeface(Type::Body, m_chosen));
         const double y = m_area.top() + (m_row.round.isEmpty() ? 16 : 8);
-        m_painter.drawText(QRectF(m_area.left() + 30, y, leftMargin - 34, 22),
+        m_painter.drawText(QRectF(m_area.left() + 30, y, staffLeftMargin - 34, 22),
                            Qt::AlignLeft | Qt::AlignVCenter, m_row.name);
         m_painter.setFont(typeface(Type::Small));
         m_painter.setPen(m_theme.softInk);
-        m_painter.drawText(QRectF(m_area.left() + 30, y + 20, leftMargin - 34, 18),
+        m_painter.drawText(QRectF(m_area.left() + 30, y + 20, staffLeftMargin - 34, 18),
                            Qt::AlignLeft | Qt::AlignVCenter, m_row.round);
     }
 
@@ -358,8 +356,8 @@ QVariant StaffModel::data(const QModelIndex& index, int role) const
 StaffColumns StaffColumns::of(const StaffSheet& sheet, int width)
 {
     StaffColumns columns;
-    columns.accuracy = width - rightMargin;
-    columns.left = leftMargin;
+    columns.accuracy = width - staffRightMargin;
+    columns.left = staffLeftMargin;
     double x = columns.accuracy - accuracyWidth - 6;
     for (std::size_t k = sheet.columns.size(); k > 0; --k) {
         columns.kept.insert(columns.kept.begin(), x);
