@@ -22,6 +22,7 @@ constexpr double otherFriction = 0.7;
 constexpr double likelyCountS = 1.2;
 constexpr double countSpread = 0.45; // of the log
 constexpr double leastFit = 0.05;
+constexpr double convincingFit = 0.6;
 
 struct Read {
     PlanGuess guess;
@@ -143,6 +144,14 @@ std::vector<PlanGuess> guessPlans(const Listened& listened, const std::vector<Pl
                      [](const PlanGuess& a, const PlanGuess& b) { return a.fit > b.fit; });
     if (guesses.size() > most) guesses.resize(most);
     return guesses;
+}
+
+std::optional<PlanGuess> convincingGuess(const Listened& listened, const Known& known,
+                                         const Progress& progress)
+{
+    auto guesses = guessPlans(listened, presetPlans(), known, 1, progress);
+    if (guesses.empty() || guesses.front().fit < convincingFit) return std::nullopt;
+    return std::move(guesses.front());
 }
 
 std::string fitInWords(const PlanGuess& guess)

@@ -26,6 +26,12 @@ std::vector<PlanGuess> guessPlans(const Listened& listened, const std::vector<Pl
                                   const Known& known, std::size_t most,
                                   const Progress& progress = {});
 
+/// The preset to read a recording against of which nobody has said what it is: the first guess,
+/// where it fits well enough to be taken without asking; else none. Presets that are right fit 0.71
+/// to 0.99 in what five simulated people for tuning practise, natural breathing 0.22 at most.
+std::optional<PlanGuess> convincingGuess(const Listened& listened, const Known& known,
+                                         const Progress& progress = {});
+
 /// "fits 92 of 100: 4 cycles, 95 of 100 kept, in counts of 1.15 s".
 std::string fitInWords(const PlanGuess& guess);
 

@@ -8,6 +8,7 @@ namespace layakari {
 namespace {
 
 // What an entry stands for, as its item data.
+const QString foundByEar = QStringLiteral("ear");
 const QString freeBreathing = QStringLiteral("free");
 const QString fromFile = QStringLiteral("file");
 const QString ownPlan = QStringLiteral("own");
@@ -34,19 +35,34 @@ void PlanChooser::setPlan(const std::optional<Plan>& plan)
 {
     m_plan = plan;
     if (const int own = findData(ownPlan); own >= 0) removeItem(own);
-    int index = 0;
+    const int free = findData(freeBreathing);
+    int index = free;
     if (plan) {
         index = -1;
         for (const Preset& preset : presets())
             if (preset.plan == *plan)
                 index = findData(presetPrefix + QString::fromStdString(preset.id));
         if (index < 0) {
-            insertItem(1, QString::fromStdString(plan->name), ownPlan);
-            index = 1;
+            index = free + 1;
+            insertItem(index, QString::fromStdString(plan->name), ownPlan);
         }
     }
     m_current = index;
     setCurrentIndex(index);
+}
+
+void PlanChooser::offerByEar()
+{
+    insertItem(0, tr("Whichever plan fits best"), foundByEar);
+    m_byEar = true;
+    m_current = 0;
+    setCurrentIndex(0);
+}
+
+void PlanChooser::insistOn(const std::optional<Plan>& plan)
+{
+    m_byEar = false;
+    setPlan(plan);
 }
 
 void PlanChooser::choose(int index)
@@ -58,7 +74,10 @@ void PlanChooser::choose(int index)
         return;
     }
     if (index == m_current) return;
-    if (what == freeBreathing)
+    m_byEar = what == foundByEar;
+    if (m_byEar)
+        m_current = index;
+    else if (what == freeBreathing)
         setPlan(std::nullopt);
     else
         setPlan(findPreset(what.mid(presetPrefix.size()).toStdString())->plan);

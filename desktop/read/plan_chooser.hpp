@@ -18,6 +18,13 @@ public:
     /// Shows `plan` as chosen, without a signal. A plan that is no preset gets an entry of its own.
     void setPlan(const std::optional<Plan>& plan);
 
+    /// Offers, and chooses, to have the plan of each recording found by what is heard.
+    void offerByEar();
+    /// That is chosen; `setPlan` then shows what was found.
+    bool isByEar() const { return m_byEar; }
+    /// A person says which plan it is, from now on.
+    void insistOn(const std::optional<Plan>& plan);
+
 signals:
     void planChosen();
     void planFileWanted();
@@ -27,6 +34,7 @@ private:
 
     std::optional<Plan> m_plan;
     int m_current = 0;
+    bool m_byEar = false;
 };
 
 } // namespace layakari

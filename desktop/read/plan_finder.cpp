@@ -5,10 +5,9 @@
 
 namespace layakari {
 
-PlanFinder::PlanFinder(QWidget* parent) : QPushButton(tr("Which plan was it?"), parent)
+PlanFinder::PlanFinder(QWidget* parent) : QPushButton(parent)
 {
     setObjectName(QStringLiteral("findPlan"));
-    setToolTip(tr("Look for the presets that fit best what was heard"));
     setCursor(Qt::PointingHandCursor);
     setAutoDefault(false);
     hide();
@@ -18,13 +17,16 @@ PlanFinder::PlanFinder(QWidget* parent) : QPushButton(tr("Which plan was it?"), 
 PlanFinder::~PlanFinder() { ++m_generation; }
 
 void PlanFinder::setRecording(const std::shared_ptr<const Listened>& listened, bool hasPlan,
-                              const Known& known)
+                              std::optional<double> fit, const Known& known)
 {
     ++m_generation;
     m_listened = listened;
     m_known = known;
     setEnabled(true);
-    setVisible(listened && !hasPlan);
+    setText(fit ? tr("Found by ear. Another plan?") : tr("Which plan was it?"));
+    const QString look = tr("Look for the presets that fit best what was heard");
+    setToolTip(fit ? tr("This plan fits %1 of 100. %2").arg(qRound(100 * *fit)).arg(look) : look);
+    setVisible(listened && (!hasPlan || fit));
 }
 
 void PlanFinder::find()

@@ -8,17 +8,19 @@
 
 namespace layakari {
 
-/// Which plan was it? Asked of a recording that was read without one: a press looks through the
-/// presets beside the window's thread and opens those that fit best, to choose from.
+/// Which plan was it? Asked of a recording that was read without one, or against one that was found
+/// by ear: a press looks through the presets beside the window's thread and opens those that fit
+/// best, to choose from.
 class PlanFinder : public QPushButton {
     Q_OBJECT
 public:
     explicit PlanFinder(QWidget* parent = nullptr);
     ~PlanFinder() override;
 
-    /// Seen only where there is a recording, and no plan it is read against.
+    /// Seen only where there is a recording, and nobody has said its plan. `fit` is that of a plan
+    /// found by ear.
     void setRecording(const std::shared_ptr<const Listened>& listened, bool hasPlan,
-                      const Known& known);
+                      std::optional<double> fit, const Known& known);
 
 signals:
     void chosen(const Plan& plan);

@@ -64,7 +64,7 @@ ReadPage::ReadPage(QWidget* parent)
     setObjectName(QStringLiteral("readPage"));
     buildLayout();
     connectAll();
-    m_chooser->setPlan(findPreset("four-seven-eight")->plan);
+    m_chooser->offerByEar();
     restyle();
     updateButtons();
 }
@@ -129,7 +129,7 @@ void ReadPage::connectAll()
     connect(m_empty, &EmptyPage::openWanted, this, &ReadPage::askForRecording);
     connect(m_empty, &EmptyPage::recentChosen, this, &ReadPage::openFile);
     connect(m_chooser, &PlanChooser::planChosen, this, &ReadPage::readAgain);
-    connect(m_finder, &PlanFinder::chosen, this, [this](const Plan& plan) { setPlan(plan); });
+    connect(m_finder, &PlanFinder::chosen, this, &ReadPage::readAgainst);
     connect(m_finder, &PlanFinder::nothingFits, this,
             [this] { m_bar->showNote(tr("No preset fits what was heard.")); });
     connect(m_chooser, &PlanChooser::planFileWanted, this, &ReadPage::askForPlan);
@@ -175,21 +175,23 @@ void ReadPage::openAgainst(const QString& file, const Plan& plan)
     m_chooser->setPlan(plan);
     m_fileBeingRead = file;
     busyWith(tr("Listening to %1").arg(QFileInfo(file).fileName()));
-    m_job->read(pathOf(file), m_chooser->plan(), {m_profile, {}, m_school.tuning});
+    m_job->read(pathOf(file), {plan, false, {m_profile, {}, m_school.tuning}});
 }
 
 void ReadPage::read(const QString& recording)
 {
     const QFileInfo info(recording);
     const QString beside = planBeside(recording);
+    bool byEar = m_chooser->isByEar();
     if (m_takesPlanBeside && QFileInfo::exists(beside)) {
         auto plan = readPlanFile(pathOf(beside));
         if (!plan) return fail(QString::fromStdString(plan.error().message()));
         m_chooser->setPlan(*plan);
+        byEar = false;
     }
     m_fileBeingRead = recording;
     busyWith(tr("Listening to %1").arg(info.fileName()));
-    m_job->read(pathOf(recording), m_chooser->plan(), {m_profile, {}, m_school.tuning});
+    m_job->read(pathOf(recording), {m_chooser->plan(), byEar, {m_profile, {}, m_school.tuning}});
 }
 
 void ReadPage::readAgain()
@@ -204,7 +206,16 @@ void ReadPage::readAgain()
     }
     m_fileBeingRead = m_file;
     busyWith(tr("Reading again"));
-    m_job->readAgain(m_listened, m_chooser->plan(), known());
+    m_job->readAgain(m_listened, {m_chooser->plan(), m_chooser->isByEar(), known()});
+}
+
+void ReadPage::readAgainst(const std::optional<Plan>& plan)
+{
+    if (!m_listened || m_busy) return;
+    m_chooser->setPlan(plan);
+    m_fileBeingRead = m_file;
+    busyWith(tr("Reading again"));
+    m_job->readAgain(m_listened, {plan, false, known()});
 }
 
 void ReadPage::usePlanFile(const QString& file)
@@ -218,7 +229,7 @@ const std::optional<Plan>& ReadPage::plan() const { return m_chooser->plan(); }
 
 void ReadPage::setPlan(const std::optional<Plan>& plan)
 {
-    m_chooser->setPlan(plan);
+    m_chooser->insistOn(plan);
     if (m_reading || m_busy) readAgain();
 }
 
@@ -242,13 +253,16 @@ void ReadPage::show(const ReadingJob::Done& done)
     }
     m_correcting->setPhase(nullptr, std::nullopt);
     m_correcting->setTrack(done.listened ? &done.listened->track : nullptr);
+    if (done.fit || !done.listened || done.listened != m_listened ||
+        done.reading->plan != m_reading->plan)
+        m_fit = done.fit;
     // The strip draws from the old reading until it is told of the new one.
     m_strip->clear();
     m_listened = done.listened;
     m_reading = done.reading;
     m_file = m_fileBeingRead;
     m_chooser->setPlan(m_reading->plan);
-    m_finder->setRecording(m_listened, m_reading->plan.has_value(), known());
+    m_finder->setRecording(m_listened, m_reading->plan.has_value(), m_fit, known());
     m_playback->setReading(m_listened, m_reading);
     m_figures->show(*m_reading);
     showSheet();
@@ -305,7 +319,7 @@ void ReadPage::swapBreaths()
     }
     m_kindAIsInhale = !m_reading->kindAIsInhale;
     m_swapping = true;
-    readAgain();
+    readAgainst(m_reading->plan);
 }
 
 Known ReadPage::known() const
@@ -349,7 +363,7 @@ void ReadPage::readCorrected()
     m_fileBeingRead = m_file;
     Known known = this->known();
     known.fit = m_reading->fit;
-    m_job->readAgain(m_listened, m_reading->plan, known);
+    m_job->readAgain(m_listened, {m_reading->plan, false, known});
 }
 
 void ReadPage::sayWhatWasCorrected()
@@ -390,7 +404,7 @@ void ReadPage::setPractitioner(const std::optional<BreathProfile>& profile, cons
     const School before = std::exchange(m_school, school);
     if (!m_reading) return;
     if (before.tuning != school.tuning && m_listened && !m_reading->hums.empty() && !m_busy)
-        readAgain();
+        readAgainst(m_reading->plan);
     else if (before.terms != school.terms)
         showSheet();
 }

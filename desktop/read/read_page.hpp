@@ -31,12 +31,13 @@ public:
 
     /// Opens a recording, a saved reading or a plan, whichever the file is. A recording is read
     /// against the plan beside it (NAME.plan.json) if there is one, else against the plan that is
-    /// chosen.
+    /// chosen, which at first is the one that fits best.
     void openFile(const QString& file);
     /// Reads a recording against a plan, whatever plan lies beside it.
     void openAgainst(const QString& file, const Plan& plan);
     /// From now on no plan beside a recording is taken: the one that is chosen holds.
     void insistOnChosenPlan() { m_takesPlanBeside = false; }
+    /// From now on recordings are read against it.
     void setPlan(const std::optional<Plan>& plan);
     const std::optional<Plan>& plan() const;
     /// Writes the reading as JSON, or its staff as .png or .svg; says so in the message bar, or
@@ -83,6 +84,7 @@ private:
     QWidget* buildStripRow();
     void read(const QString& recording);
     void readAgain();
+    void readAgainst(const std::optional<Plan>& plan); ///< this recording only
     Known known() const;
     void readCorrected();
     void sayWhatWasCorrected();
@@ -137,6 +139,7 @@ private:
     bool m_layingKept = false;
     bool m_busy = false;
     bool m_takesPlanBeside = true;
+    std::optional<double> m_fit; ///< of the plan, where it was found by ear
 };
 
 } // namespace layakari

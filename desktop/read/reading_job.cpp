@@ -7,14 +7,28 @@ namespace layakari {
 
 namespace {
 
+ReadingJob::Done readListened(const std::shared_ptr<const Listened>& listened,
+                              const ReadingJob::Against& against, const Progress& progress)
+{
+    std::optional<Plan> plan = against.plan;
+    std::optional<double> fit;
+    if (against.byEar) {
+        plan.reset();
+        if (auto guess = convincingGuess(*listened, against.known, {{}, progress.stop})) {
+            plan = std::move(guess->plan);
+            fit = guess->fit;
+        }
+    }
+    return {listened, std::make_shared<const Reading>(readAgainst(*listened, plan, against.known)),
+            fit};
+}
+
 Result<ReadingJob::Done> readFile(const std::filesystem::path& recording,
-                                  const std::optional<Plan>& plan, const Known& known,
-                                  const Progress& progress)
+                                  const ReadingJob::Against& against, const Progress& progress)
 {
     auto listened = listenToFile(recording, progress);
     if (!listened) return fail(listened.error());
-    auto kept = std::make_shared<const Listened>(*std::move(listened));
-    return ReadingJob::Done{kept, std::make_shared<const Reading>(readAgainst(*kept, plan, known))};
+    return readListened(std::make_shared<const Listened>(*std::move(listened)), against, progress);
 }
 
 // The recording is looked for where the reading says, then beside the reading; only the same bytes
@@ -68,17 +82,15 @@ void ReadingJob::start(Work work)
         });
 }
 
-void ReadingJob::read(const std::filesystem::path& recording, const std::optional<Plan>& plan,
-                      const Known& known)
+void ReadingJob::read(const std::filesystem::path& recording, const Against& against)
 {
-    start([=](const Progress& progress) { return readFile(recording, plan, known, progress); });
+    start([=](const Progress& progress) { return readFile(recording, against, progress); });
 }
 
-void ReadingJob::readAgain(const std::shared_ptr<const Listened>& listened,
-                           const std::optional<Plan>& plan, const Known& known)
+void ReadingJob::readAgain(const std::shared_ptr<const Listened>& listened, const Against& against)
 {
-    start([=](const Progress&) -> Result<Done> {
-        return Done{listened, std::make_shared<const Reading>(readAgainst(*listened, plan, known))};
+    start([=](const Progress& progress) -> Result<Done> {
+        return readListened(listened, against, progress);
     });
 }
 
@@ -90,7 +102,7 @@ void ReadingJob::openSaved(const std::filesystem::path& file)
         auto listened = recordingOf(*reading, file, progress);
         if (progress.stopped())
             return fail({ErrorCode::Cancelled, file.string(), "", "opening was stopped", ""});
-        return Done{listened, std::make_shared<const Reading>(*std::move(reading))};
+        return Done{listened, std::make_shared<const Reading>(*std::move(reading)), {}};
     });
 }
 

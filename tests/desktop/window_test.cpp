@@ -363,6 +363,48 @@ TEST_CASE("A recording that was read without a plan finds the preset that it was
     CHECK_FALSE(finder->isVisible());
 }
 
+TEST_CASE("A recording of which nobody says the plan is read against the one that fits best")
+{
+    Window w;
+    w.drop({practice("square.flac")});
+    w.waitForRow();
+    CHECK(w.find<QComboBox>("planChooser")->currentText() == "Square breath 4 : 4 : 4 : 4");
+    CHECK(w.window.readPage()->reading()->summary.completion.value_or(0) == 1);
+    auto* finder = w.find<QPushButton>("findPlan");
+    REQUIRE(finder->isVisible());
+    CHECK(finder->text().startsWith("Found by ear"));
+    CHECK_THAT(finder->toolTip().toStdString(), Catch::Contains("of 100"));
+
+    // It stays this plan when what is heard is put right, and the next recording has its own.
+    w.key(Qt::Key_X);
+    REQUIRE(QTest::qWaitFor([&] { return !w.window.readPage()->isBusy(); }, longMs));
+    CHECK(w.find<QComboBox>("planChooser")->currentText() == "Square breath 4 : 4 : 4 : 4");
+    CHECK(finder->isVisible());
+    w.drop({practice("evening.flac")});
+    REQUIRE(
+        QTest::qWaitFor([&] { return w.window.readPage()->file().contains("evening"); }, longMs));
+    CHECK_FALSE(finder->isVisible()); // its plan lies beside it
+    w.drop({practice("square.flac")});
+    REQUIRE(
+        QTest::qWaitFor([&] { return w.window.readPage()->file().contains("square"); }, longMs));
+    CHECK(w.find<QComboBox>("planChooser")->currentText() == "Square breath 4 : 4 : 4 : 4");
+    CHECK(finder->isVisible());
+}
+
+TEST_CASE("Where no plan fits what is heard, a recording is read as free breathing")
+{
+    TemporaryFolder folder;
+    Plan natural = findPreset("even-4-4")->plan;
+    natural.parts = {Part{Rest{std::nullopt, 60.0}}};
+    const auto file = folder / "natural.flac";
+    REQUIRE(writeSimulation(natural, *temperamentByName("held-attic"), 9, file, {}));
+    Window w;
+    w.drop({QString::fromStdString(file.string())});
+    w.waitForRow();
+    CHECK(w.find<QComboBox>("planChooser")->currentText() == "No plan: free breathing");
+    CHECK(w.find<QPushButton>("findPlan")->text() == "Which plan was it?");
+}
+
 TEST_CASE("Nothing is cut at 1024x700: every control lies inside the window")
 {
     Window w;
