@@ -7,6 +7,7 @@
 #include <array>
 #include <cmath>
 #include <functional>
+#include <numeric>
 
 namespace layakari {
 
@@ -25,6 +26,7 @@ constexpr double clockedSpread = 0.25;
 // ten.
 constexpr double loosestSpread = 0.25;
 constexpr double tightestSpread = 0.10;
+constexpr double closeSpread = 0.16; // of somebody who keeps closely, and is off now and then
 // Above this many cells the order of different cycles is not used to find the tempo.
 constexpr std::size_t exactCells = 60000;
 // Scores overstate: neighbouring phases share a tempo and a listener's faults.
@@ -42,6 +44,7 @@ std::vector<HeardItem> itemsOf(const Heard& heard, const BreathClasses& classes,
         item.seconds = span.seconds();
         item.span = i;
         item.breath = span.kind == HeardSpan::Kind::Breath || span.kind == HeardSpan::Kind::Hum;
+        item.hum = span.kind == HeardSpan::Kind::Hum;
         item.barrier = span.kind == HeardSpan::Kind::Strokes;
         if (span.kind == HeardSpan::Kind::Unknown) continue;
         if (span.kind == HeardSpan::Kind::Hum)
@@ -55,6 +58,7 @@ std::vector<HeardItem> itemsOf(const Heard& heard, const BreathClasses& classes,
             item.breath = false;
             item.barrier = true;
         }
+        item.cutByEnd = item.breath && i + 1 == heard.spans.size();
         item.lastSilence = span.kind == HeardSpan::Kind::Silence && i + 1 == heard.spans.size();
         if (span.kind == HeardSpan::Kind::Silence && i == 0) continue;
         items.push_back(item);
@@ -173,6 +177,102 @@ Orientations findTempoAndOrientation(const Heard& heard, const BreathClasses& cl
     return {winner, 1 / (1 + std::exp(-margin))};
 }
 
+double middleOf(std::vector<double>& values)
+{
+    const auto middle = values.begin() + static_cast<std::ptrdiff_t>(values.size() / 2);
+    std::nth_element(values.begin(), middle, values.end());
+    return *middle;
+}
+
+// The logs of heard against planned lengths, of all phases with one target; by cycle.
+std::vector<std::vector<double>> keptLogs(const Candidate& fit,
+                                          const std::vector<PlannedStep>& steps)
+{
+    std::vector<std::vector<double>> logs;
+    for (const Chosen& c : fit.chosen) {
+        const std::vector<Phase>& phases = steps[c.step].cycle()->phases;
+        logs.emplace_back();
+        for (std::size_t k = 0; k < phases.size(); ++k) {
+            double seconds = 0;
+            for (const std::size_t item : c.match.phases[k]) seconds += fit.items[item].seconds;
+            const TargetCounts& target = phases[k].counts;
+            if (seconds <= 0 || target.open || target.isRange()) continue;
+            logs.back().push_back(std::log(seconds / fit.keep.countS / target.min));
+        }
+    }
+    return logs;
+}
+
+// How well this person keeps to the counts: the spread of the log of heard against planned lengths,
+// robustly, with room for a phase or two that is off. Natural breaths are then told from practised
+// ones by it.
+double spreadOf(const std::vector<std::vector<double>>& kept)
+{
+    std::vector<double> logs;
+    for (const auto& cycle : kept) logs.insert(logs.end(), cycle.begin(), cycle.end());
+    if (logs.size() < 4) return loosestSpread;
+    const double centre = middleOf(logs);
+    for (double& l : logs) l = std::fabs(l - centre);
+    constexpr double deviationOfMedian = 1.4826; // of a normal distribution
+    return std::clamp(1.5 * deviationOfMedian * middleOf(logs), tightestSpread, loosestSpread);
+}
+
+// What a fit's score leaves out, by which fits of different spreads differ. A phase that keeps
+// closely to its counts is likelier under the closer spread; and phases may be kept loosely, but
+// whole cycles of one sitting are in counts that are much alike.
+double likelihoodBeside(const std::vector<std::vector<double>>& kept, double spread)
+{
+    constexpr double explained = 3;     // spreads off: farther, it is explained by no spread
+    constexpr double usualDrift = 0.12; // of the log of a count, from cycle to cycle
+    constexpr double mostAgainst = 4;   // for a cycle; about what a good one gains
+    double likelihood = 0;
+    std::vector<double> counts;
+    for (const auto& cycle : kept) {
+        for (const double l : cycle)
+            if (std::fabs(l) < explained * spread) likelihood += std::log(loosestSpread / spread);
+        if (!cycle.empty())
+            counts.push_back(std::accumulate(cycle.begin(), cycle.end(), 0.0) /
+                             static_cast<double>(cycle.size()));
+    }
+    if (counts.empty()) return 0;
+    std::vector<double> sorted = counts;
+    const double centre = middleOf(sorted);
+    for (const double count : counts)
+        likelihood -= std::min(mostAgainst, 0.5 * std::pow((count - centre) / usualDrift, 2));
+    return likelihood;
+}
+
+// Tempo, way round and spread: each look with the spread that the last one found. Whoever seems to
+// keep loosely may keep closely what is less (natural breaths were taken in with the practised
+// ones, at a tempo between the two), so the looks begin from either end, and the likelier fit is
+// taken.
+Orientations fitPlan(const Heard& heard, const BreathClasses& classes, const Planned& planned,
+                     const std::vector<PlannedStep>& steps, const Plan& plan,
+                     std::optional<bool> said)
+{
+    constexpr int mostLooks = 3;
+    Orientations best;
+    double bestScore = -1e18;
+    const auto lookFrom = [&](double spread, double loosest) {
+        Orientations found;
+        for (int look = 0; look < mostLooks; ++look) {
+            found = findTempoAndOrientation(heard, classes, planned, plan, spread, said);
+            const double next = std::min(spreadOf(keptLogs(found.best, steps)), loosest);
+            if (std::fabs(std::log(next / spread)) < 0.1) break;
+            spread = next;
+        }
+        const double score = found.best.score +
+                             likelihoodBeside(keptLogs(found.best, steps), found.best.keep.spread);
+        if (score > bestScore) {
+            bestScore = score;
+            best = std::move(found);
+        }
+    };
+    lookFrom(loosestSpread, loosestSpread);
+    lookFrom(tightestSpread, closeSpread);
+    return best;
+}
+
 Orientations asBefore(const Heard& heard, const BreathClasses& classes, const Planned& planned,
                       const PlanFit& fit)
 {
@@ -185,35 +285,6 @@ Orientations asBefore(const Heard& heard, const BreathClasses& classes, const Pl
     const MatchTable table = matchTable(planned, best.items, best.keep);
     best.chosen = OrderedAlignment(planned, table, best.items, best.keep).trace();
     return found;
-}
-
-// How well this person keeps to the counts: the spread of the log of heard against planned lengths,
-// robustly, with room for a phase or two that is off. Natural breaths are then told from practised
-// ones by it.
-double spreadOf(const std::vector<Chosen>& chosen, const std::vector<HeardItem>& items,
-                const std::vector<PlannedStep>& steps, double countS)
-{
-    std::vector<double> logs;
-    for (const Chosen& c : chosen) {
-        const std::vector<Phase>& phases = steps[c.step].cycle()->phases;
-        for (std::size_t k = 0; k < phases.size(); ++k) {
-            double seconds = 0;
-            for (const std::size_t item : c.match.phases[k]) seconds += items[item].seconds;
-            const TargetCounts& target = phases[k].counts;
-            if (seconds <= 0 || target.open || target.isRange()) continue;
-            logs.push_back(std::log(seconds / countS / target.min));
-        }
-    }
-    if (logs.size() < 4) return loosestSpread;
-    const auto median = [](std::vector<double>& v) {
-        const auto middle = v.begin() + static_cast<std::ptrdiff_t>(v.size() / 2);
-        std::nth_element(v.begin(), middle, v.end());
-        return *middle;
-    };
-    const double centre = median(logs);
-    for (double& l : logs) l = std::fabs(l - centre);
-    constexpr double deviationOfMedian = 1.4826; // of a normal distribution
-    return std::clamp(1.5 * deviationOfMedian * median(logs), tightestSpread, loosestSpread);
 }
 
 // What the chosen cycles take each span for, as the classes' kind A or B.
@@ -254,20 +325,12 @@ Alignment align(const Heard& heard, const BreathClasses& heardClasses, const Pla
         namer.result.aIsInhale = aIsInhale;
         return std::move(namer.result);
     }
-    double spread = loosestSpread;
-    Orientations found;
-    if (fit) found = asBefore(heard, classes, planned, *fit);
-    for (int look = 0; look < 3 && !fit; ++look) {
-        found = findTempoAndOrientation(heard, classes, planned, *plan, spread, said);
-        const double tighter =
-            spreadOf(found.best.chosen, found.best.items, steps, found.best.keep.countS);
-        if (tighter > 0.9 * spread) break;
-        spread = tighter;
-    }
+    const Orientations found = fit ? asBefore(heard, classes, planned, *fit)
+                                   : fitPlan(heard, classes, planned, steps, *plan, said);
     const Candidate& best = found.best;
     const BreathClasses informed = sortBreaths(heard, namedByPlan(heard, best, steps));
     Namer namer(heard, informed, best.aIsInhale, found.probability);
-    namer.takeCycles(best.chosen, best.items, steps);
+    namer.takeCycles(best.chosen, best.items, steps, best.keep.countS);
     namer.finish();
     namer.result.countLengthS = best.keep.countS;
     namer.result.aIsInhale = best.aIsInhale;

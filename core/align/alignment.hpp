@@ -23,9 +23,9 @@ struct NamedSpan {
 /// One cycle that was done: for each planned phase the spans that are it; none when it was left
 /// out, several when something interrupted it.
 struct AlignedCycle {
-    std::size_t step = 0;                         ///< index into the unfolded plan
-    bool extra = false;                           ///< like that step, but beyond what was planned
-    bool complete = true;                         ///< every breath of the cycle was heard
+    std::size_t step = 0; ///< index into the unfolded plan
+    bool extra = false;   ///< like that step, but beyond what was planned
+    bool complete = true; ///< every breath was heard, and its last not cut short by the end
     std::vector<std::vector<std::size_t>> phases; ///< indices into Alignment::spans
 };
 

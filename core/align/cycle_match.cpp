@@ -15,6 +15,7 @@ namespace {
 constexpr double phaseGain = 2.0;         // a span explained by a planned phase
 constexpr double worstDurationCost = 4.5; // beyond this a phase is wrong anyway, by whatever amount
 constexpr double durationSlackS = 0.25;   // absolute part, which matters for one and two counts
+constexpr double cutGain = 0.2;           // of what the end of the recording cuts
 constexpr double openGain = 0.5;          // an open-ended phase fits any length, and so says little
 constexpr double leastProbability = 0.02;
 constexpr double missingHoldCost =
@@ -28,11 +29,15 @@ constexpr double interruptionS = 1.6;   // longest sip or cut
 // A breath that the room covers altogether: silence of its length, where no hold is planned that
 // the silence could be.
 constexpr double coveredBreathCost = 2.5;
+// A breath where a hum is planned: the ear misses one in twenty that is faint, but natural breaths
+// are never hums.
+constexpr double notHummedCost = 2.5;
 constexpr double none = -1e18;
 
-double nameGain(const HeardItem& item, PhaseKind kind)
+double nameGain(const HeardItem& item, const Phase& phase)
 {
-    return kind == PhaseKind::Inhale ? item.inhaleGain : item.exhaleGain;
+    const double gain = phase.kind == PhaseKind::Inhale ? item.inhaleGain : item.exhaleGain;
+    return phase.sound == PhaseSound::Hum && !item.hum ? gain - notHummedCost : gain;
 }
 
 double spreadFor(double seconds, const Keep& keep)
@@ -141,7 +146,7 @@ private:
             isSilence(b + 1) && item(b + 1).seconds < interruptionS ? b + 2 : b + 1;
         if (isBreath(second))
             offer(k + 1, second + 1,
-                  start - interruptedCost + nameGain(item(second), phase.kind) +
+                  start - interruptedCost + nameGain(item(second), phase) +
                       breathGain(k, item(b).seconds + item(second).seconds, item(b)),
                   j, true);
     }
@@ -150,13 +155,16 @@ private:
     {
         // At the end of the recording a hold may be longer than what was recorded of it, and be no
         // hold at all.
-        if (cutByEnd) return 0.2;
+        if (cutByEnd) return cutGain;
         return m_matcher.durationGain(k, seconds);
     }
 
     double breathGain(std::size_t k, double seconds, const HeardItem& heard) const
     {
-        return m_matcher.durationGain(k, seconds) + nameGain(heard, m_phases[k].kind);
+        const bool mayGoOn = heard.cutByEnd && !m_phases[k].counts.open &&
+                             seconds < m_phases[k].counts.middle() * m_matcher.m_keep.countS;
+        return (mayGoOn ? cutGain : m_matcher.durationGain(k, seconds)) +
+               nameGain(heard, m_phases[k]);
     }
 
     std::vector<std::vector<std::size_t>> trace(std::size_t j) const

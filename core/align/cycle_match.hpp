@@ -11,9 +11,11 @@ namespace layakari {
 /// A heard span as alignment sees it.
 struct HeardItem {
     bool breath = false;
+    bool hum = false;
     bool barrier = false;     ///< strokes, or rest as a person says: no cycle reaches across it
     bool practised = false;   ///< a person says so: it belongs to a cycle
     bool lastSilence = false; ///< runs to the end of the recording: its length says nothing
+    bool cutByEnd = false;    ///< a breath that does: it may have become longer
     double seconds = 0;
     double inhaleGain = 0; ///< log of twice the probability that it is an inhale
     double exhaleGain = 0; ///< the same for an exhale

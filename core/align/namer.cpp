@@ -12,6 +12,9 @@ constexpr double humIsExhale = 0.99;
 constexpr double byAPerson = 0.99;
 // That a silence is the breath that the plan has there: nothing was heard of it.
 constexpr double coveredBreath = 0.5;
+// Of what is planned, a breath that the end of the recording cuts has to have lasted, to be one
+// that was done: who stops by hand stops a little before the end of the last.
+constexpr double nearlyDone = 0.75;
 
 } // namespace
 
@@ -44,7 +47,7 @@ Namer::Namer(const Heard& heard, const BreathClasses& classes, bool aIsInhale,
 }
 
 void Namer::takeCycles(const std::vector<Chosen>& chosen, const std::vector<HeardItem>& items,
-                       const std::vector<PlannedStep>& steps)
+                       const std::vector<PlannedStep>& steps, double countS)
 {
     for (const Chosen& c : chosen) {
         const int index = static_cast<int>(result.cycles.size());
@@ -68,6 +71,7 @@ void Namer::takeCycles(const std::vector<Chosen>& chosen, const std::vector<Hear
                 nameAsSaid(named);
                 cycle.phases.back().push_back(named.span);
             }
+            cycle.complete = cycle.complete && !isCutShort(cycle.phases[k], phases[k], countS);
         }
         claimWhatLiesWithin(cycle, index);
         result.cycles.push_back(std::move(cycle));
@@ -114,6 +118,18 @@ void Namer::finish()
 bool Namer::isSilence(std::size_t i) const
 {
     return m_heard.spans[i].kind == HeardSpan::Kind::Silence;
+}
+
+// How long it would have been nobody knows.
+bool Namer::isCutShort(const std::vector<std::size_t>& spans, const Phase& phase,
+                       double countS) const
+{
+    if (spans.empty() || spans.back() + 1 < m_heard.spans.size() || isHold(phase.kind) ||
+        phase.counts.open)
+        return false;
+    double seconds = 0;
+    for (const std::size_t s : spans) seconds += m_heard.spans[s].seconds();
+    return seconds < nearlyDone * phase.counts.min * countS;
 }
 
 bool Namer::isSaidRest(std::size_t i) const

@@ -24,9 +24,9 @@ public:
 
     Alignment result;
 
-    /// Names the spans of the chosen cycles as the plan does.
+    /// Names the spans of the chosen cycles as the plan does, in counts of `countS`.
     void takeCycles(const std::vector<Chosen>& chosen, const std::vector<HeardItem>& items,
-                    const std::vector<PlannedStep>& steps);
+                    const std::vector<PlannedStep>& steps, double countS);
     /// Without a plan: an inhale, what is held, and the exhale after it make a cycle.
     void pairBreaths();
     /// Names what is left, sets the roles, and drops silence at either end.
@@ -38,6 +38,7 @@ private:
     std::map<std::size_t, double> m_inhaleProbability;
 
     bool isSilence(std::size_t span) const;
+    bool isCutShort(const std::vector<std::size_t>& spans, const Phase& phase, double countS) const;
     bool isSaidRest(std::size_t span) const;
     void nameBreath(NamedSpan& named, PhaseKind kind, double inhale) const;
     void claimWhatLiesWithin(const AlignedCycle& cycle, int index);

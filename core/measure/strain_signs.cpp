@@ -157,7 +157,8 @@ private:
         if (shares.size() < fewest || median(shares) < usuallyKeptShare) return;
         for (std::size_t c = 0; c < m_cycles.size(); ++c)
             for (const ReadCycle::Kept& kept : m_cycles[c].phases)
-                if (const auto share = shareOf(kept); share && *share < droppedShare)
+                if (const auto share = shareOf(kept);
+                    share && *share < droppedShare && m_cycles[c].complete)
                     add("dropped_exhale", m_phases[kept.heard.front()].startS, static_cast<int>(c),
                         format("The exhale of cycle %zu was let go after %.1f counts of %.1f.",
                                c + 1, *kept.counts, kept.target->middle()));

@@ -71,7 +71,7 @@ std::string keptInWords(const Reading& reading)
     for (std::size_t i = 0; i < reading.cycles.size(); ++i)
         for (const ReadCycle::Kept& kept : reading.cycles[i].phases) {
             const Keeping keeping = keepingOf(kept);
-            if (keeping == Keeping::Unscored) continue;
+            if (keeping == Keeping::Unscored || !reading.cycles[i].complete) continue;
             tallies[kept.phase].byCycle.push_back(keeping);
             tallies[kept.phase].cycle.push_back(i);
         }
@@ -158,6 +158,7 @@ std::string cycleLine(const ReadCycle& cycle, std::size_t index)
     }
     if (cycle.accuracy) line += format("   %.0f", *cycle.accuracy);
     if (cycle.extra) line += "   one more than planned";
+    if (!cycle.complete) line += "   cut short by the end of the recording";
     return line + "\n";
 }
 
@@ -375,12 +376,18 @@ std::string inOneSentence(const Reading& reading)
         return "Most of the breathing in this recording does not fit this plan: " +
                plural(s.cyclesHeard, "cycle", "cycles") + " of " + std::to_string(s.cyclesPlanned) +
                " at most. Was it another plan?";
-    std::string text = plural(s.cyclesHeard, "cycle", "cycles");
+    const auto cutShort =
+        static_cast<int>(std::count_if(reading.cycles.begin(), reading.cycles.end(),
+                                       [](const ReadCycle& cycle) { return !cycle.complete; }));
+    if (cutShort == s.cyclesHeard)
+        return "The first cycle was cut short by the end of the recording." + beyond;
+    std::string text = plural(s.cyclesHeard - cutShort, "cycle", "cycles");
     if (const std::string targets = sharedTargets(reading); !targets.empty())
         text += " of " + targets;
     if (s.countLengthS) text += format(" in counts of %.2f s", *s.countLengthS);
     const std::string kept = keptInWords(reading);
-    return text + "." + (kept.empty() ? "" : " " + kept) + beyond;
+    const char* last = cutShort > 0 ? " The end of the recording cut one more short." : "";
+    return text + "." + (kept.empty() ? "" : " " + kept) + last + beyond;
 }
 
 std::string readableSummary(const Reading& reading)

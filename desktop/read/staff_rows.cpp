@@ -119,6 +119,7 @@ private:
         row.name = QString::number(index + 1);
         if (cycle.roundsInAll > 1) row.round = QObject::tr("round %1").arg(cycle.round + 1);
         if (cycle.extra) row.round = QObject::tr("extra");
+        if (!cycle.complete) row.round = QObject::tr("cut short");
         row.kept = cycle.phases;
         row.accuracy = cycle.accuracy;
         std::set<std::size_t> scored;
@@ -256,7 +257,9 @@ private:
         if (row.kind == StaffRow::Kind::Missing)
             return QObject::tr("A planned cycle that was not done");
         if (row.kind == StaffRow::Kind::Strokes) return inSpokenWords(*row.run, row);
-        QString text = QObject::tr("Cycle %1:").arg(row.name);
+        QString text = QObject::tr("Cycle %1").arg(row.name);
+        if (!row.round.isEmpty()) text += QStringLiteral(", ") + row.round;
+        text += QStringLiteral(":");
         for (const ReadCycle::Kept& kept : row.kept) {
             text +=
                 QStringLiteral(" ") + QString::fromStdString(termFor(kept.phase, m_sheet.terms));
