@@ -71,6 +71,7 @@ void Leader::begin(std::size_t index, double atS)
     const bool isPractice =
         step().kind == CueStep::Kind::Phase || step().kind == CueStep::Kind::Strokes;
     if (isPractice && !m_practiceBeganS) m_practiceBeganS = atS;
+    if (step().beginsCycle) m_cycleBeganS = atS;
     const double minutes = (atS - m_practiceBeganS.value_or(atS)) / 60;
     m_moment.countS = m_followedCountS * std::max(0.2, 1 + m_how.slowerPerMinute * minutes);
     m_toldCounts = step().kind == CueStep::Kind::Strokes ? -1 : 0;
@@ -130,12 +131,16 @@ void Leader::tellCounts(double untilS)
 
 void Leader::pause()
 {
-    if (!m_moment.over) m_moment.paused = true;
+    if (m_moment.over || m_moment.paused) return;
+    m_moment.paused = true;
+    const bool isInCycle = step().kind == CueStep::Kind::Phase;
+    m_pauses.push_back({isInCycle ? m_cycleBeganS : m_nowS, m_nowS});
 }
 
 void Leader::resume()
 {
     if (!m_moment.paused) return;
+    m_pauses.back().untilS = m_nowS;
     std::size_t from = m_moment.step;
     if (step().kind == CueStep::Kind::Phase)
         while (!m_steps[from].beginsCycle) --from;
@@ -150,6 +155,7 @@ void Leader::skip()
 void Leader::stop()
 {
     if (m_moment.over) return;
+    if (m_moment.paused) m_pauses.back().untilS = m_nowS;
     m_moment.over = true;
     m_moment.paused = false;
     m_events.push_back({CueEvent::Kind::End, m_nowS, m_moment.step, 0});

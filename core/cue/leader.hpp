@@ -83,6 +83,13 @@ public:
     CueMoment now() const;
     /// When the first phase or run began; nothing before that.
     std::optional<double> practiceBeganS() const { return m_practiceBeganS; }
+    /// Stretches in which a person paused, from the beginning of the cycle that was broken off and
+    /// is led again.
+    struct Pause {
+        double fromS = 0;
+        double untilS = 0;
+    };
+    const std::vector<Pause>& pauses() const { return m_pauses; }
     /// What happened since they were last taken, in the order of time.
     std::vector<CueEvent> takeEvents();
 
@@ -95,6 +102,8 @@ private:
     double m_followedCountS; ///< as whoever is followed keeps it
     CueMoment m_moment;
     double m_nowS = 0;
+    double m_cycleBeganS = 0; ///< the one that goes on
+    std::vector<Pause> m_pauses;
     std::optional<double> m_practiceBeganS;
     std::vector<CueEvent> m_events;
     int m_toldCounts = 0;
@@ -122,6 +131,8 @@ private:
     void endHeard(double atS);
     void takeBackIfMistaken(const BreathHeard& heard);
     bool findItsPlace(double nowS);
+    bool wasSip() const;
+    void goBackToHold(double nowS);
     void hearInRest(double nowS);
 };
 

@@ -21,6 +21,7 @@ constexpr double leastToldS = 0.15;
 constexpr double earlyShare = 0.4;
 constexpr double leastEarlyS = 0.8;
 constexpr double shareBeforeHold = 0.7;
+constexpr double longestSipS = 1.2;
 constexpr double surelyS = 1; // so long a breath has to be called another than the cue's
 // How far the count of somebody who is followed moves towards the last phase's, and at most.
 constexpr double learning = 0.3;
@@ -77,9 +78,11 @@ void Leader::hearPhase(double nowS)
         m_hasBegun = true;
         m_breathSinceS = m_heard.sinceS;
         m_moment.beganS = m_heard.sinceS;
+        if (step().beginsCycle) m_cycleBeganS = m_heard.sinceS;
         return;
     }
     if (!m_heard.sounds) {
+        if (lasted >= leastQuietS && wasSip()) return goBackToHold(nowS);
         if (lasted >= (isEarly ? leastEarlyS : leastQuietS)) endHeard(m_heard.sinceS);
         return;
     }
@@ -116,6 +119,21 @@ bool Leader::findItsPlace(double nowS)
         return true;
     }
     return false;
+}
+
+// Air stolen in a hold ended it, as a breath would; it goes on.
+bool Leader::wasSip() const
+{
+    return m_endedByEar && m_endedByEar->step + 1 == m_moment.step &&
+           isHold(m_steps[m_endedByEar->step].phase.kind) &&
+           m_heard.sinceS - m_breathSinceS < longestSipS && shareDone(m_heard.sinceS) < earlyShare;
+}
+
+void Leader::goBackToHold(double nowS)
+{
+    const Ended hold = *m_endedByEar;
+    begin(hold.step, hold.beganS);
+    m_toldCounts = static_cast<int>((nowS - hold.beganS) / m_moment.countS);
 }
 
 // Of the phase's counts; all of it where it is open-ended.

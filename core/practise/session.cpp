@@ -16,12 +16,7 @@ namespace {
 
 // In a hold by the clock: what sounds sooner is the end of the breath before, kept a little long.
 constexpr double breathInHoldS = 0.7;
-// What begins so near to its cue is what was cued: people are late, and a little early.
-constexpr double meantS = 1.5;
-constexpr double meantConfidence = 0.95;
-constexpr double sureOfKind = 0.85; // for the cue to believe the ear more than itself
-constexpr double sameSoundS = 0.4;  // by so much a look may move the beginning of the same sound
-constexpr double unknownS = 1e9;    // when nobody practises yet
+constexpr double unknownS = 1e9; // when nobody practises yet
 // Blocks of a sound card are of any size; the live ear is given some that are worth its thread's
 // while and far shorter than the fifth of a second that it may be late.
 constexpr double listenEveryS = 0.03;
@@ -122,6 +117,7 @@ PracticeSession::PracticeSession(PracticeSetup setup, Recorder recorder)
       m_toneMaker(m_setup.sampleRateHz, m_setup.tones),
       m_preRollS(static_cast<double>(m_setup.preRoll.size()) / m_setup.sampleRateHz),
       m_silence(m_setup.sampleRateHz),
+      m_naming(m_setup.how.lead),
       m_listening(std::make_unique<Listening>(m_setup))
 {
     m_recorder.push(m_setup.preRoll);
@@ -141,16 +137,15 @@ void PracticeSession::push(std::span<const float> samples, std::span<float> tone
     m_damage.count(samples);
     m_silence.push(samples);
     m_samples += static_cast<std::int64_t>(samples.size());
-    if (heard.now) {
-        BreathHeard told{
-            heard.now->sound != HeardSpan::Kind::Silence, heard.now->sinceS - m_preRollS, {}};
-        if (heard.now->confidence > sureOfKind) told.kind = heard.now->phase;
-        m_leader.hear(told);
+    std::optional<LiveReading::Now> now = heard.now;
+    if (now) {
+        now->sinceS -= m_preRollS;
+        m_leader.hear({now->sound != HeardSpan::Kind::Silence, now->sinceS, m_naming.surely(*now)});
     }
     if (const auto began = m_leader.practiceBeganS())
-        m_listening->fromS = *began + m_preRollS - meantS;
+        m_listening->fromS = *began + m_preRollS - CueNaming::meantS;
     m_leader.advance(static_cast<double>(m_samples) / m_setup.sampleRateHz);
-    if (heard.now) nameByCue(*heard.now);
+    if (now && !m_steps.empty()) m_naming.hear(*now, m_leader.now(), m_leader.step());
     m_toneMaker.take(m_leader.takeEvents(), m_steps, m_leader.now().countS);
     m_toneMaker.render(tones);
 }
@@ -167,13 +162,7 @@ PracticeNow PracticeSession::now() const
     if (now.heard.now) {
         LiveReading::Now& heard = *now.heard.now;
         heard.sinceS -= m_preRollS;
-        const bool isQuiet = heard.sound == HeardSpan::Kind::Silence;
-        const bool mayName = m_setup.how.lead == Lead::ByClock || heard.confidence <= sureOfKind;
-        if (m_named && mayName && m_named->isQuiet == isQuiet &&
-            std::fabs(m_named->sinceS - heard.sinceS) < sameSoundS) {
-            heard.phase = m_named->kind;
-            heard.confidence = std::max(heard.confidence, meantConfidence);
-        }
+        heard = m_naming.named(heard);
     }
     // Paused, one is to breathe.
     if (m_steps.empty() || now.cue.over || now.cue.paused) return now;
@@ -183,25 +172,6 @@ PracticeNow PracticeSession::now() const
                        now.heard.now->sound != HeardSpan::Kind::Silence &&
                        now.untilS - now.cue.beganS > breathInHoldS;
     return now;
-}
-
-// The sound need not tell an inhale from an exhale. Led by the clock, what began by its cue is what
-// was cued, for as long as it lasts. A cue that follows has counted the turns since the first
-// breath; it says what the ear is not sure of.
-void PracticeSession::nameByCue(const LiveReading::Now& heard)
-{
-    const CueMoment cue = m_leader.now();
-    if (m_steps.empty() || cue.over || cue.paused) return;
-    const CueStep& step = m_steps[cue.step];
-    const double sinceS = heard.sinceS - m_preRollS;
-    const bool isQuiet = heard.sound == HeardSpan::Kind::Silence;
-    if (step.kind != CueStep::Kind::Phase || heard.sound == HeardSpan::Kind::Strokes ||
-        isQuiet != isHold(step.phase.kind) || std::fabs(sinceS - cue.beganS) > meantS)
-        return;
-    // What follows may find that it was mistaken; the clock is not.
-    const bool isNamed = m_named && std::fabs(m_named->sinceS - sinceS) < sameSoundS;
-    if (!isNamed || m_setup.how.lead == Lead::Following)
-        m_named = Named{sinceS, isQuiet, step.phase.kind};
 }
 
 void PracticeSession::pause()
@@ -230,13 +200,20 @@ void PracticeSession::stop()
 
 namespace {
 
-// What lies before the first cue is natural breathing, however alike it sounds: the cue knows, and
-// says so as a person would.
-std::optional<Correction> settling(const Heard& heard, double untilS)
+// What lies before the first cue is natural breathing, however alike it sounds, and so is what lies
+// in a pause; the cycle that a pause breaks off is led again. The cue knows, and says so as a
+// person would.
+std::vector<Correction> whatIsRest(const Heard& heard, const Leader& leader, double preRollS)
 {
-    const Correction rest{Correction::Kind::MarkRest, 0, untilS};
-    const Corrected laid = laidOver(heard, {rest});
-    return laid.lost.empty() ? std::optional<Correction>(rest) : std::nullopt;
+    std::vector<Correction> rests;
+    const auto add = [&](double fromS, double untilS) {
+        const Correction rest{Correction::Kind::MarkRest, fromS, untilS};
+        if (laidOver(heard, {rest}).lost.empty()) rests.push_back(rest);
+    };
+    if (const auto began = leader.practiceBeganS()) add(0, preRollS + *began);
+    for (const Leader::Pause& pause : leader.pauses())
+        add(preRollS + pause.fromS, preRollS + pause.untilS);
+    return rests;
 }
 
 } // namespace
@@ -262,9 +239,9 @@ Result<PracticeSession::Ended> PracticeSession::finish(const Progress& progress)
     ended.listened = std::make_shared<const Listened>(
         m_listening->live.finish(std::move(info), m_damage, progress));
     Known known = m_setup.known;
-    if (const auto began = m_leader.practiceBeganS(); began && m_setup.plan)
-        if (const auto rest = settling(ended.listened->heard, m_preRollS + *began))
-            known.corrections.push_back(*rest);
+    if (m_setup.plan)
+        for (const Correction& rest : whatIsRest(ended.listened->heard, m_leader, m_preRollS))
+            known.corrections.push_back(rest);
     ended.reading =
         std::make_shared<const Reading>(readAgainst(*ended.listened, m_setup.plan, known));
     ended.profile = profileIn(*ended.listened, *ended.reading);

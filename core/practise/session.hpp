@@ -12,6 +12,7 @@
 #include "core/audio/recorder.hpp"
 #include "core/cue/leader.hpp"
 #include "core/cue/tones.hpp"
+#include "core/practise/cue_naming.hpp"
 #include "core/practise/live_figures.hpp"
 #include "core/practise/silent_input.hpp"
 #include "core/reading/plan_guess.hpp"
@@ -96,15 +97,8 @@ private:
     std::int64_t m_samples = 0; ///< since it was begun
     SoundDamage m_damage;
     SilentInput m_silence;
-    struct Named {
-        double sinceS = 0;
-        bool isQuiet = false;
-        PhaseKind kind = PhaseKind::Inhale;
-    };
-    std::optional<Named> m_named; ///< what sounds, or does not, by the cue with which it began
+    CueNaming m_naming;
     std::unique_ptr<Listening> m_listening;
-
-    void nameByCue(const LiveReading::Now& heard);
 };
 
 } // namespace layakari

@@ -218,6 +218,27 @@ TEST_CASE("A knock in a hold is no breath, and breath without a hold goes past i
 }
 
 TEST_CASE(
+    "Air stolen in a hold does not end it: the cue goes back, and counts on from its beginning")
+{
+    Leader leader(cueSteps(planOf("square-4"), 0, 0), {Lead::Following, 1.0, 0});
+    double now = 0;
+    tell(leader, now, true, 1.0, 4);
+    tell(leader, now, false, 5.0, 2.2);
+    REQUIRE(leader.now().step == 1);
+    tell(leader, now, true, 7.2, 0.8); // for the moment it may be the exhale
+    REQUIRE(leader.now().step == 2);
+    tell(leader, now, false, 8.0, 1.2);
+    CHECK(leader.now().step == 1);
+    CHECK(leader.now().beganS == Approx(5.0));
+    tell(leader, now, true, 9.2, 4);
+    CHECK(leader.now().step == 2);
+    CHECK(leader.now().beganS == Approx(9.2));
+    // An exhale that is let go is a breath all the same.
+    tell(leader, now, false, 11.2, 2);
+    CHECK(leader.now().step == 3);
+}
+
+TEST_CASE(
     "A turn early in a breath before a hold is none, and a look that changes its mind is followed")
 {
     Leader leader(cueSteps(planOf("square-4"), 0, 0), {Lead::Following, 1.0, 0});
@@ -335,6 +356,9 @@ TEST_CASE("Paused, nothing goes on; resumed, the cycle begins again; stopped, it
     leader.resume();
     CHECK(leader.now().step == 4);
     CHECK(leader.now().beganS == 200);
+    REQUIRE(leader.pauses().size() == 1); // the cycle that is led again, and the breathing since
+    CHECK(leader.pauses().front().fromS == Approx(16));
+    CHECK(leader.pauses().front().untilS == Approx(200));
     leader.advance(203.9);
     CHECK(leader.now().step == 4);
     leader.advance(204.1);

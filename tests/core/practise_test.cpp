@@ -232,8 +232,12 @@ TEST_CASE("Paused in the middle, one breathes, and the cycle begins again; all o
     CHECK_FALSE(isBlamed); // one is told to breathe, and not that a breath is heard in the hold
     const auto ended = (*session)->finish();
     REQUIRE(ended.has_value());
-    const Reading reading = readAgainst(*ended->listened, plan);
+    const Reading& reading = *ended->reading;
     CHECK(reading.summary.completion == 1.0);
+    CHECK(reading.summary.cyclesHeard == 4); // and not the one that was broken off
+    for (const ReadCycle& cycle : reading.cycles)
+        CHECK((cycle.endS < pausedAt || cycle.startS > pausedAt + 14));
+    CHECK(*reading.summary.countLengthS == Approx(1.2).epsilon(0.03));
     CHECK(reading.recording.durationSeconds > pausedAt + 15);
 }
 

@@ -1,0 +1,59 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/practise/cue_naming.hpp"
+
+#include <algorithm>
+#include <cmath>
+
+namespace layakari {
+
+namespace {
+
+constexpr double meantConfidence = 0.95;
+constexpr double sureOfKind = 0.85;    // for the ear to be believed more than the cue
+constexpr double sameBeginningS = 0.4; // by so much a look may move the beginning of the same sound
+
+bool isQuiet(const LiveReading::Now& heard) { return heard.sound == HeardSpan::Kind::Silence; }
+
+} // namespace
+
+bool CueNaming::isNamed(const LiveReading::Now& heard) const
+{
+    return m_named && m_named->isQuiet == isQuiet(heard) &&
+           std::fabs(m_named->sinceS - heard.sinceS) < sameBeginningS;
+}
+
+void CueNaming::hear(const LiveReading::Now& heard, const CueMoment& cue, const CueStep& step)
+{
+    if (cue.over || cue.paused || step.kind != CueStep::Kind::Phase ||
+        heard.sound == HeardSpan::Kind::Strokes || isQuiet(heard) != isHold(step.phase.kind))
+        return;
+    // A quiet in the midst of a hold is the hold, after air was stolen in it.
+    const double lateS = heard.sinceS - cue.beganS;
+    if (lateS < -meantS || (lateS > meantS && !isQuiet(heard))) return;
+    if (!isQuiet(heard)) {
+        if (!isNamed(heard)) m_didBefore = m_contradicts;
+        m_contradicts = heard.phase && heard.phase != step.phase.kind;
+    }
+    // What follows may find that it was mistaken; the clock is not.
+    if (!isNamed(heard) || m_lead == Lead::Following)
+        m_named = Named{heard.sinceS, isQuiet(heard), step.phase.kind};
+}
+
+std::optional<PhaseKind> CueNaming::surely(const LiveReading::Now& heard) const
+{
+    if (heard.confidence <= sureOfKind) return std::nullopt;
+    const bool isOneContradiction = isNamed(heard) && m_contradicts && !m_didBefore;
+    return isOneContradiction ? std::nullopt : heard.phase;
+}
+
+LiveReading::Now CueNaming::named(LiveReading::Now heard) const
+{
+    const bool mayName = m_lead == Lead::ByClock || heard.confidence <= sureOfKind;
+    if (mayName && isNamed(heard)) {
+        heard.phase = m_named->kind;
+        heard.confidence = std::max(heard.confidence, meantConfidence);
+    }
+    return heard;
+}
+
+} // namespace layakari

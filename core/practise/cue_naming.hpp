@@ -1,0 +1,47 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// The sound alone tells an inhale from an exhale only weakly; a cue knows which was meant. Who is
+// believed, the cue or the ear, when they differ.
+#pragma once
+
+#include "core/cue/leader.hpp"
+#include "core/reading/live_reading.hpp"
+
+namespace layakari {
+
+/// Led by the clock, what begins by its cue is what was cued, for as long as it lasts. A cue that
+/// follows has counted the turns since the first breath, and says what the ear is not sure of. All
+/// times are on the leader's clock.
+class CueNaming {
+public:
+    /// What begins so near to its cue is what was cued: people are late, and a little early.
+    static constexpr double meantS = 1.5;
+
+    explicit CueNaming(Lead lead) : m_lead(lead) {}
+
+    /// What the ear makes of the sound at this moment, while the cue is in `step`.
+    void hear(const LiveReading::Now& heard, const CueMoment& cue, const CueStep& step);
+
+    /// What surely sounds, for the leader. An ear that is sure and contradicts the cue has to do so
+    /// in two breaths in a row: its names change sides with what else it hears.
+    std::optional<PhaseKind> surely(const LiveReading::Now& heard) const;
+
+    /// `heard` under the likelier name.
+    LiveReading::Now named(LiveReading::Now heard) const;
+
+private:
+    struct Named {
+        double sinceS = 0;
+        bool isQuiet = false;
+        PhaseKind kind = PhaseKind::Inhale;
+    };
+
+    Lead m_lead;
+    std::optional<Named> m_named; ///< what sounds, or does not, by the cue with which it began
+    bool m_contradicts = false;   ///< the ear calls this breath another than the cue does
+    bool m_didBefore = false;     ///< and did so with the breath before
+
+    bool isNamed(const LiveReading::Now& heard) const;
+};
+
+} // namespace layakari

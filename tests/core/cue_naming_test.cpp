@@ -1,0 +1,103 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// Whether the cue or the ear is believed about what sounds.
+#include "core/practise/cue_naming.hpp"
+
+#include <catch2/catch.hpp>
+
+using namespace layakari;
+
+namespace {
+
+CueStep phaseStep(PhaseKind kind)
+{
+    CueStep step;
+    step.kind = CueStep::Kind::Phase;
+    step.phase.kind = kind;
+    return step;
+}
+
+CueMoment begunAt(double seconds)
+{
+    CueMoment moment;
+    moment.beganS = seconds;
+    return moment;
+}
+
+LiveReading::Now breath(PhaseKind kind, double sinceS, double confidence)
+{
+    return {kind, HeardSpan::Kind::Breath, sinceS, confidence, 0};
+}
+
+LiveReading::Now quiet(PhaseKind kind, double sinceS, double confidence)
+{
+    return {kind, HeardSpan::Kind::Silence, sinceS, confidence, 0};
+}
+
+} // namespace
+
+TEST_CASE("By the clock, what begins by its cue is what was cued, however sure the ear is")
+{
+    CueNaming naming(Lead::ByClock);
+    const auto heard = breath(PhaseKind::Exhale, 10.4, 0.99);
+    naming.hear(heard, begunAt(10), phaseStep(PhaseKind::Inhale));
+    CHECK(naming.named(heard).phase == PhaseKind::Inhale);
+    // It stays that while it lasts, also when the clock is in the next phase.
+    naming.hear(heard, begunAt(11.5), phaseStep(PhaseKind::Exhale));
+    CHECK(naming.named(heard).phase == PhaseKind::Inhale);
+    // What begins in the middle of a phase was not cued.
+    const auto late = breath(PhaseKind::Exhale, 14, 0.6);
+    naming.hear(late, begunAt(11.5), phaseStep(PhaseKind::Inhale));
+    CHECK(naming.named(late).phase == PhaseKind::Exhale);
+}
+
+TEST_CASE("Following, the cue names what the ear is not sure of, and only that")
+{
+    CueNaming naming(Lead::Following);
+    const auto unsure = breath(PhaseKind::Exhale, 10.4, 0.7);
+    naming.hear(unsure, begunAt(10.4), phaseStep(PhaseKind::Inhale));
+    CHECK(naming.named(unsure).phase == PhaseKind::Inhale);
+    CHECK(naming.named(unsure).confidence > 0.9);
+    const auto sure = breath(PhaseKind::Exhale, 10.4, 0.9);
+    CHECK(naming.named(sure).phase == PhaseKind::Exhale);
+}
+
+TEST_CASE(
+    "The cue is put in another place by an ear that contradicts it in two breaths, not in one")
+{
+    CueNaming naming(Lead::Following);
+    const auto agrees = breath(PhaseKind::Inhale, 10, 0.9);
+    naming.hear(agrees, begunAt(10), phaseStep(PhaseKind::Inhale));
+    CHECK(naming.surely(agrees) == PhaseKind::Inhale);
+    const auto once = breath(PhaseKind::Inhale, 15, 0.9);
+    naming.hear(once, begunAt(15), phaseStep(PhaseKind::Exhale));
+    CHECK_FALSE(naming.surely(once));
+    naming.hear(once, begunAt(15), phaseStep(PhaseKind::Exhale)); // again and again the same breath
+    CHECK_FALSE(naming.surely(once));
+    const auto twice = breath(PhaseKind::Exhale, 20, 0.9);
+    naming.hear(twice, begunAt(20), phaseStep(PhaseKind::Inhale));
+    CHECK(naming.surely(twice) == PhaseKind::Exhale);
+    CHECK_FALSE(naming.surely(breath(PhaseKind::Exhale, 20, 0.7)));
+}
+
+TEST_CASE("The quiet after air stolen in a hold is still the hold")
+{
+    CueNaming naming(Lead::Following);
+    const auto after = quiet(PhaseKind::HoldFull, 24, 0.7);
+    naming.hear(after, begunAt(20), phaseStep(PhaseKind::HoldEmpty));
+    CHECK(naming.named(after).phase == PhaseKind::HoldEmpty);
+    // Quiet while a breath is cued is not it.
+    const auto other = quiet(PhaseKind::HoldFull, 30, 0.7);
+    naming.hear(other, begunAt(30), phaseStep(PhaseKind::Inhale));
+    CHECK(naming.named(other).phase == PhaseKind::HoldFull);
+}
+
+TEST_CASE("Paused, nothing is named by the cue")
+{
+    CueNaming naming(Lead::ByClock);
+    CueMoment paused = begunAt(10);
+    paused.paused = true;
+    const auto heard = breath(PhaseKind::Exhale, 10.2, 0.6);
+    naming.hear(heard, paused, phaseStep(PhaseKind::Inhale));
+    CHECK(naming.named(heard).phase == PhaseKind::Exhale);
+}
