@@ -9,7 +9,8 @@ namespace layakari {
 namespace {
 
 constexpr double meantConfidence = 0.95;
-constexpr double sureOfKind = 0.85;    // for the ear to be believed more than the cue
+constexpr double sureOfKind = 0.85;      // for the ear to be believed more than the cue
+constexpr double nearlySureOfKind = 0.7; // for it to count as contradicting the cue
 constexpr double sameBeginningS = 0.4; // by so much a look may move the beginning of the same sound
 
 bool isQuiet(const LiveReading::Now& heard) { return heard.sound == HeardSpan::Kind::Silence; }
@@ -32,7 +33,8 @@ void CueNaming::hear(const LiveReading::Now& heard, const CueMoment& cue, const 
     if (lateS < -meantS || (lateS > meantS && !isQuiet(heard))) return;
     if (!isQuiet(heard)) {
         if (!isNamed(heard)) m_didBefore = m_contradicts;
-        m_contradicts = heard.phase && heard.phase != step.phase.kind;
+        m_contradicts =
+            heard.phase && heard.phase != step.phase.kind && heard.confidence > nearlySureOfKind;
     }
     // What follows may find that it was mistaken; the clock is not.
     if (!isNamed(heard) || m_lead == Lead::Following)

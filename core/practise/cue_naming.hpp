@@ -22,8 +22,8 @@ public:
     /// What the ear makes of the sound at this moment, while the cue is in `step`.
     void hear(const LiveReading::Now& heard, const CueMoment& cue, const CueStep& step);
 
-    /// What surely sounds, for the leader. An ear that is sure and contradicts the cue has to do so
-    /// in two breaths in a row: its names change sides with what else it hears.
+    /// What surely sounds, for the leader. An ear that is sure and contradicts the cue has to have
+    /// done so with the breath before too: its names change sides with what else it hears.
     std::optional<PhaseKind> surely(const LiveReading::Now& heard) const;
 
     /// `heard` under the likelier name.

@@ -80,6 +80,19 @@ TEST_CASE(
     CHECK_FALSE(naming.surely(breath(PhaseKind::Exhale, 20, 0.7)));
 }
 
+TEST_CASE("An ear that hardly knows does not contradict, however often")
+{
+    CueNaming naming(Lead::Following);
+    for (int b = 0; b < 6; ++b) {
+        const PhaseKind cued = b % 2 == 0 ? PhaseKind::Inhale : PhaseKind::Exhale;
+        const PhaseKind other = b % 2 == 0 ? PhaseKind::Exhale : PhaseKind::Inhale;
+        naming.hear(breath(other, 10 + 5 * b, 0.65), begunAt(10 + 5 * b), phaseStep(cued));
+    }
+    const auto sure = breath(PhaseKind::Exhale, 40, 0.9); // the first that counts
+    naming.hear(sure, begunAt(40), phaseStep(PhaseKind::Inhale));
+    CHECK_FALSE(naming.surely(sure));
+}
+
 TEST_CASE("The quiet after air stolen in a hold is still the hold")
 {
     CueNaming naming(Lead::Following);
