@@ -75,12 +75,13 @@ void PlanChooser::choose(int index)
     }
     if (index == m_current) return;
     m_byEar = what == foundByEar;
-    if (m_byEar)
+    if (m_byEar) {
         m_current = index;
-    else if (what == freeBreathing)
+    } else if (what == freeBreathing) {
         setPlan(std::nullopt);
-    else
+    } else {
         setPlan(findPreset(what.mid(presetPrefix.size()).toStdString())->plan);
+    }
     emit planChosen();
 }
 
