@@ -28,7 +28,7 @@ std::vector<PlanGuess> guessPlans(const Listened& listened, const std::vector<Pl
 
 /// The preset to read a recording against of which nobody has said what it is: the first guess,
 /// where it fits well enough to be taken without asking; else none. Presets that are right fit 0.71
-/// to 0.99 in what five simulated people for tuning practise, natural breathing 0.22 at most.
+/// to 0.99 in what three simulated people for tuning practise, natural breathing 0.22 at most.
 std::optional<PlanGuess> convincingGuess(const Listened& listened, const Known& known,
                                          const Progress& progress = {});
 
