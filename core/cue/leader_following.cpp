@@ -21,8 +21,8 @@ constexpr double leastToldS = 0.15;
 constexpr double earlyShare = 0.4;
 constexpr double leastEarlyS = 0.8;
 constexpr double shareBeforeHold = 0.7;
-constexpr double longestSipS = 1.2;
-constexpr double surelyS = 1; // so long a breath has to be called another than the cue's
+constexpr double longestSipS = 1.2; // of air, stolen in a hold
+constexpr double surelyS = 1;       // so long a breath has to be called another than the cue's
 // How far the count of somebody who is followed moves towards the last phase's, and at most.
 constexpr double learning = 0.3;
 constexpr double mostLearned = 2;
