@@ -391,6 +391,31 @@ TEST_CASE("A recording of which nobody says the plan is read against the one tha
     CHECK(finder->isVisible());
 }
 
+TEST_CASE("The row of a cycle that the end of the recording cut says so, and has no accuracy")
+{
+    const SimulatedSound whole = practise("four-seven-eight", *temperamentByName("held-attic"), 61);
+    const auto exhale =
+        std::find_if(whole.truth.phases.begin(), whole.truth.phases.end(),
+                     [](const auto& p) { return p.cycle == 2 && p.kind == "exhale"; });
+    REQUIRE(exhale != whole.truth.phases.end());
+    const double end = exhale->startS + 0.4 * (exhale->endS - exhale->startS);
+    TemporaryFolder folder;
+    const auto file = folder / "stopped.wav";
+    writeFloatWav(file,
+                  {whole.sound.begin(),
+                   whole.sound.begin() + static_cast<std::ptrdiff_t>(end * analysisRateHz)},
+                  analysisRateHz);
+    Window w;
+    w.window.readPage()->setPlan(whole.truth.plan);
+    w.drop({QString::fromStdString(file.string())});
+    w.waitForRow();
+    const QStringList cut = w.rows().filter("cut short");
+    REQUIRE(cut.size() == 1);
+    CHECK_FALSE(cut.front().contains("accuracy"));
+    CHECK(w.text("sentence").contains("cut one more short"));
+    CHECK(w.rows().filter("accuracy").size() == 2);
+}
+
 TEST_CASE("Where no plan fits what is heard, a recording is read as free breathing")
 {
     TemporaryFolder folder;
