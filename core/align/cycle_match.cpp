@@ -29,9 +29,9 @@ constexpr double interruptionS = 1.6;   // longest sip or cut
 // A breath that the room covers altogether: silence of its length, where no hold is planned that
 // the silence could be.
 constexpr double coveredBreathCost = 2.5;
-// A breath where a hum is planned: the ear misses one in twenty that is faint, but natural breaths
-// are never hums.
-constexpr double notHummedCost = 2.5;
+// A breath where a hum is planned: of 200 hums the ear has missed none (bench/hums), and natural
+// breaths are never hums.
+constexpr double notHummedCost = 5;
 constexpr double none = -1e18;
 
 double nameGain(const HeardItem& item, const Phase& phase)

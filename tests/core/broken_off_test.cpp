@@ -106,3 +106,15 @@ TEST_CASE("Of a practice that was broken off, the natural breaths before it do n
             CHECK(reading.summary.cyclesHeard == 3);
         }
 }
+
+TEST_CASE("Natural breaths as short as a quick counter's are no cycles of a humming practice")
+{
+    for (const std::uint64_t seed : {71, 72, 73}) {
+        Temperament quick = *temperamentByName("held-attic");
+        quick.ownCountS = 0.55;
+        const SimulatedSound practice = practise("humming-6", quick, seed);
+        const Reading reading = readUntil(practice, exhaleOf(3, practice.truth).startS - 0.2);
+        INFO(seed);
+        CHECK(reading.summary.cyclesHeard == 3);
+    }
+}
