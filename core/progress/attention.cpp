@@ -39,8 +39,11 @@ void judgeUrgency(HandedIn& handed, const std::vector<Sitting>& earlier)
             add("kept " + valueInWords(change.now, Figure::Accuracy) + ", lately " +
                 std::to_string(std::lround(change.before)));
         }
-    if (handed.why.empty() && s.accuracy)
+    if (!handed.why.empty()) return;
+    if (s.accuracy)
         add("kept " + valueInWords(*s.accuracy, Figure::Accuracy));
+    else
+        add(s.completion == 0.0 ? "not a whole cycle" : "no counts to keep");
 }
 
 } // namespace

@@ -16,24 +16,25 @@ bool wasKept(const Sitting& s, const LadderRule& rule)
            *s.completion >= rule.keptCompletion && s.strainSigns == 0 && s.words.complaints.empty();
 }
 
+// Of those in which any cycle was done, the latest last: "66, 82 and 86"; nothing where there is
+// none.
 std::string accuracies(const std::vector<Sitting>& sittings, std::size_t most)
 {
+    std::vector<std::string> figures;
+    for (std::size_t i = std::min(most, sittings.size()); i-- > 0;)
+        if (const auto& a = sittings[i].accuracy)
+            figures.push_back(std::to_string(std::lround(*a)));
     std::string text;
-    const std::size_t count = std::min(most, sittings.size());
-    for (std::size_t i = count; i-- > 0;) {
-        const auto& a = sittings[i].accuracy;
-        text += (text.empty() ? ""
-                 : i == 0     ? " and "
-                              : ", ") +
-                (a ? std::to_string(std::lround(*a)) : std::string("unread"));
-    }
+    for (std::size_t i = 0; i < figures.size(); ++i)
+        text += (i == 0 ? "" : i + 1 == figures.size() ? " and " : ", ") + figures[i];
     return text;
 }
 
 // Why a sitting does not count as kept, where its accuracy is not the reason.
 std::string whatElseSpoke(const Sitting& s, const LadderRule& rule)
 {
-    if (!s.accuracy || *s.accuracy < rule.keptAccuracy) return "";
+    if (!s.accuracy) return ", once not a whole cycle";
+    if (*s.accuracy < rule.keptAccuracy) return "";
     if (!s.words.complaints.empty()) return ", once with a complaint";
     if (s.strainSigns > 0) return ", once with a sign of strain";
     if (s.completion && *s.completion < rule.keptCompletion) return ", once not to the end";
@@ -106,13 +107,15 @@ Judgement judge(const std::vector<Sitting>& sittings, const LadderRule& rule, bo
                                   " of 100. Because something speaks against it, going on is for "
                                   "your doctor and your teacher to say."};
     const int missing = rule.keptSittings - static_cast<int>(kept);
-    return {
-        Advice::Stay,
-        "Lately it kept " + accuracies(sittings, needed) + " of 100" +
-            (kept < sittings.size() && kept < needed ? whatElseSpoke(sittings[kept], rule) : "") +
-            ". Stay here; " + timesInWords(missing) +
-            (missing == 1 ? " more kept sitting" : " more kept sittings") +
-            " would make room for a step."};
+    const std::string figures = accuracies(sittings, needed);
+    return {Advice::Stay, (figures.empty() ? "Lately no cycle was done"
+                                           : "Lately it kept " + figures + " of 100") +
+                              (figures.empty() || kept >= std::min(sittings.size(), needed)
+                                   ? ""
+                                   : whatElseSpoke(sittings[kept], rule)) +
+                              ". Stay here; " + timesInWords(missing) +
+                              (missing == 1 ? " more kept sitting" : " more kept sittings") +
+                              " would make room for a step."};
 }
 
 std::string comparedWithLately(const PlanFigures& asks, const std::vector<Sitting>& sittings)

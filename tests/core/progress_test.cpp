@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/plan/presets.hpp"
+#include "core/progress/attention.hpp"
 #include "core/progress/course_days.hpp"
 #include "core/progress/proposal.hpp"
 #include "tests/support/journal_in.hpp"
@@ -77,6 +78,16 @@ TEST_CASE("Going on needs the last three sittings kept, and nothing that speaks 
     };
     CHECK_THAT(reason(complained), Catch::Contains("once with a complaint"));
     CHECK_THAT(reason(undone), Catch::Contains("once not to the end"));
+
+    // Stopped within the first cycle, there is no accuracy, and no figure is made up for it.
+    auto stopped = kept(90);
+    stopped.accuracy.reset();
+    stopped.completion = 0;
+    CHECK(adviceOn({stopped, kept(90, 2), kept(90, 3)}) == Advice::Stay);
+    CHECK_THAT(reason(stopped),
+               Catch::StartsWith("Lately it kept 90 and 90 of 100, once not a whole cycle."));
+    CHECK_THAT(judge({stopped}, LadderRule{}, false, stopped.day, today).reason,
+               Catch::StartsWith("Lately no cycle was done. Stay here"));
     CHECK_THAT(reason(strained), Catch::Contains("once with a sign of strain"));
     CHECK_THAT(reason(kept(70)), !Catch::Contains("once"));
 }
@@ -212,4 +223,29 @@ TEST_CASE("A course leaves as a calendar that says when, how often and what")
     }
     CHECK(std::regex_search(text, std::regex("RRULE:FREQ=WEEKLY;COUNT=4;BYDAY=WE,FR")));
     CHECK(text == toICalendar({{course, "Long exhale, 4 : 6", "Evening", 130}}, "7"));
+}
+
+TEST_CASE(
+    "Of everybody who practised this week it is said why to look, also where no cycle was done")
+{
+    Club club;
+    const auto why = [&] { return handedInLately(club.journal, today)->front().why; };
+    CHECK(handedInLately(club.journal, today)->empty());
+    club.practise(findPreset("square-4")->plan, 88, 3);
+    CHECK(why() == "kept 88 of 100");
+    Sitting stopped = kept(0, 1);
+    stopped.accuracy.reset();
+    stopped.completion = 0;
+    stopped.person = club.person.id;
+    stopped.planVersion = *club.journal.versionFor(findPreset("square-4")->plan);
+    stopped.sha256 = "stopped";
+    REQUIRE(club.journal.saveSitting(stopped, "{}").has_value());
+    CHECK(why() == "not a whole cycle");
+    Sitting free = stopped;
+    free.completion.reset();
+    free.planVersion.reset();
+    free.sha256 = "free";
+    free.startedAt += 60;
+    REQUIRE(club.journal.saveSitting(free, "{}").has_value());
+    CHECK(why() == "no counts to keep");
 }
