@@ -17,8 +17,8 @@ EmptyPage::EmptyPage(QWidget* parent)
       m_title(new QLabel(tr("Drop a recording of a practice here."), this)),
       m_how(new QLabel(
           tr("A voice memo from a phone will do, or any sound file: M4A, MP3, Opus, FLAC, WAV. "
-             "Choose above what was "
-             "practised, and see cycle by cycle what was kept of inhale, holds and exhale."),
+             "What was practised is found by ear, or chosen above; cycle by cycle you see what was "
+             "kept of inhale, holds and exhale."),
           this)),
       m_caution(new QLabel(tr("Holding the breath and forced breathing do not suit everybody. If "
                               "you feel dizzy, in pain or in panic, stop "
