@@ -417,18 +417,29 @@ void StrokeRecount::dropLongEnds(StrokeSequence& sequence) const
         lengths.push_back(m_lastingS[i]);
         soundings.push_back(soundsAlone(i));
     }
+    std::vector<float> gaps;
+    for (std::size_t c = 1; c < sequence.bursts.size(); ++c)
+        gaps.push_back(static_cast<float>(m_bursts[sequence.bursts[c]].timeS -
+                                          m_bursts[sequence.bursts[c - 1]].timeS));
     // A recorder's gain takes the beginning of a loud breath back by 12 dB: it goes on all the
     // same.
     const float longest = longRatio * std::max(longEnoughS, quantile(lengths, 0.5));
     const float goesOn = longRatio * std::max(soundsEnoughS, quantile(soundings, 0.8));
-    const auto isBreath = [&](std::size_t burst) {
-        return m_lastingS[burst] > longest || soundsAlone(burst) > goesOn;
+    const auto isLong = [&](std::size_t burst) { return m_lastingS[burst] > longest; };
+    const auto goesOnAlone = [&](std::size_t burst) { return soundsAlone(burst) > goesOn; };
+    // It brings up what is left of the first stroke, which has no other before it: that one is a
+    // breath only where nothing else begins until the next beat. After the last stroke nothing
+    // does.
+    const float nextBeat = 0.9f * quantile(gaps, 0.5);
+    const auto isBreathBefore = [&](std::size_t burst) {
+        return goesOnAlone(burst) || (isLong(burst) && soundsAlone(burst) > nextBeat);
     };
-    while (!sequence.bursts.empty() && isBreath(sequence.bursts.back())) {
+    while (!sequence.bursts.empty() &&
+           (isLong(sequence.bursts.back()) || goesOnAlone(sequence.bursts.back()))) {
         sequence.bursts.pop_back();
         sequence.kinds.pop_back();
     }
-    while (!sequence.bursts.empty() && isBreath(sequence.bursts.front())) {
+    while (!sequence.bursts.empty() && isBreathBefore(sequence.bursts.front())) {
         sequence.bursts.erase(sequence.bursts.begin());
         sequence.kinds.erase(sequence.kinds.begin());
     }

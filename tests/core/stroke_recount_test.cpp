@@ -166,6 +166,26 @@ TEST_CASE("A long breath on the beat after a run goes on, whatever a gain makes 
     }
 }
 
+TEST_CASE("What a gain prolongs on the beat before a run is a stroke where the breath flows back, "
+          "else a breath")
+{
+    const auto seed = GENERATE(range(1000u, 1006u));
+    const bool flowsBack = GENERATE(true, false);
+    INFO(seed << ", flows back: " << flowsBack);
+    Bursts bursts(seed);
+    bursts.add(2, Sound::Expulsion);
+    bursts.all.back().soundsS = 3;
+    bursts.all.back().seconds = bursts.lastingS.back() = 0.5f;
+    if (flowsBack) {
+        bursts.add(2.45, Sound::FlowingBack);
+        bursts.all.back().riseDb = 9; // clearly, not by a flutter's 6
+    }
+    const Chain strokes = bursts.strokes(3, 24);
+    Chain rough = strokes;
+    rough.insert(rough.begin(), 0);
+    CHECK(bursts.recounted(rough) == (flowsBack ? rough : strokes));
+}
+
 TEST_CASE("Of too few strokes nothing is learned")
 {
     Bursts bursts(1);
