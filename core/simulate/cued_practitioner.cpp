@@ -35,10 +35,24 @@ void CuedPractitioner::read(std::span<float> out, const CueMoment& cue)
     // Whoever leads does not skip what a mistaken cue has skipped.
     const bool leads = m_lead == Lead::Following && m_next < m_steps.size() &&
                        m_steps[m_next].kind == CueStep::Kind::Phase;
-    if (!leads) m_next = std::max(m_next, cue.step);
+    if (!leads && cue.step > m_next) m_next = m_isAtRest ? whereToJoin(cue.step) : cue.step;
     while (m_body.now() < endS) decide(cue);
     for (float& sample : out) sample = m_microphone.next(m_breath.next());
     m_sample += static_cast<long>(out.size());
+}
+
+// The cue went on in the midst of a natural breath: the first phase is made up for as long as the
+// cue is in the hold after it; later, the next cycle is waited for.
+std::size_t CuedPractitioner::whereToJoin(std::size_t step) const
+{
+    if (m_steps[step].kind != CueStep::Kind::Phase || m_steps[step].beginsCycle) return step;
+    const PhaseKind kind = m_steps[step].phase.kind;
+    const bool isHold = kind == PhaseKind::HoldFull || kind == PhaseKind::HoldEmpty;
+    if (isHold && m_steps[step - 1].beginsCycle) return step - 1;
+    while (step < m_steps.size() && m_steps[step].kind == CueStep::Kind::Phase &&
+           !m_steps[step].beginsCycle)
+        ++step;
+    return step;
 }
 
 void CuedPractitioner::decide(const CueMoment& cue)
@@ -60,6 +74,7 @@ bool CuedPractitioner::mayBegin(const CueMoment& cue) const
 
 void CuedPractitioner::begin(const CueStep& step, const CueMoment& cue)
 {
+    m_isAtRest = step.kind == CueStep::Kind::Settle || step.kind == CueStep::Kind::Rest;
     switch (step.kind) {
     case CueStep::Kind::Settle: return m_body.naturalBreaths(1, Role::Outside);
     case CueStep::Kind::Rest: return m_body.naturalBreaths(std::max(1, step.breaths), Role::Rest);
@@ -70,6 +85,7 @@ void CuedPractitioner::begin(const CueStep& step, const CueMoment& cue)
     const bool isLed = m_lead == Lead::ByClock && cue.step == m_next && !step.endsByBreath;
     const double countS = m_lead == Lead::ByClock ? cue.countS : m_who.ownCountS;
     double seconds = secondsFor(step.phase, countS, step.cycle, m_who, m_body.random());
+    if (m_lead == Lead::ByClock && m_next < cue.step) seconds /= 2; // to catch up
     // Whoever began late ends with the cue all the same.
     if (isLed) seconds -= m_body.now() - cue.beganS;
     m_body.phase(step.phase, std::max(0.3, seconds), step.cycle);
@@ -84,7 +100,9 @@ void CuedPractitioner::idle(const CueMoment& cue)
                          m_steps[m_next - 1].kind != CueStep::Kind::Strokes);
     // In a rest by breaths they are done; then, as after all else, the cue is waited for.
     const bool isCounted = m_next > 0 && m_steps[m_next - 1].breaths > 0;
-    if (atRest && !reacts && (cue.paused || cue.over || !isCounted))
+    const bool breathes = atRest && !reacts && (cue.paused || cue.over || !isCounted);
+    m_isAtRest = m_isAtRest || breathes;
+    if (breathes)
         m_body.naturalBreaths(1, cue.over || m_next <= 1 ? Role::Outside : Role::Rest);
     else
         m_body.silence(waitS);

@@ -12,8 +12,9 @@ namespace layakari {
 
 /// The simulated microphone: a practitioner of some temperament who practises as the cue leads,
 /// heard in a room. Reacts to the cue as people do, a little late; where the breath leads, goes on
-/// by itself at its own count; breathes naturally while it settles, rests and is paused. How it is
-/// spoken to is the same whether time is real or fast.
+/// by itself at its own count; breathes naturally while it settles, rests and is paused, and joins
+/// in late where the cue does not wait for the end of such a breath. How it is spoken to is the
+/// same whether time is real or fast.
 class CuedPractitioner {
 public:
     /// `steps` as the leader has them.
@@ -38,8 +39,10 @@ private:
     long m_sample = 0;
     std::size_t m_next = 0; ///< the step to be done next
     bool m_wasPaused = false;
-    double m_reactionS = 0; ///< this time
+    bool m_isAtRest = false; ///< breathes naturally, or did so last
+    double m_reactionS = 0;  ///< this time
 
+    std::size_t whereToJoin(std::size_t step) const;
     void decide(const CueMoment& cue);
     bool mayBegin(const CueMoment& cue) const;
     void begin(const CueStep& step, const CueMoment& cue);

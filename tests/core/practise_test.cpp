@@ -243,6 +243,34 @@ TEST_CASE("Paused in the middle, one breathes, and the cycle begins again; all o
     CHECK(reading.recording.durationSeconds > pausedAt + 15);
 }
 
+TEST_CASE(
+    "Settling is skipped in the midst of a breath: the practitioner joins in, and all is read")
+{
+    const double skippedAt = GENERATE(3.0, 4.0, 5.0, 6.0, 7.0);
+    INFO("skipped at " << skippedAt << " s");
+    const TemporaryFolder folder;
+    const Plan plan = planOf("square-4");
+    PracticeSetup setup = setupFor(plan, folder / "practice.flac");
+    setup.how.countS = 0.7; // an inhale is over before a natural breath is
+    auto session = PracticeSession::begin(std::move(setup));
+    REQUIRE(session.has_value());
+    const Truth truth = practise(**session, person("held-attic"), 12,
+                                 [&](PracticeSession& s, const PracticeNow& now) {
+                                     if (now.cue.step == 0 && now.untilS >= skippedAt) s.skip();
+                                 });
+    std::vector<std::string> kinds;
+    for (const Truth::Phase& phase : truth.phases)
+        if (phase.role == Role::Practice) kinds.push_back(phase.kind);
+    REQUIRE(kinds.size() >= 4);
+    CHECK(std::vector(kinds.begin(), kinds.begin() + 4) ==
+          std::vector<std::string>{"inhale", "hold_full", "exhale", "hold_empty"});
+    const auto ended = (*session)->finish();
+    REQUIRE(ended.has_value());
+    const auto cycles = static_cast<int>(kinds.size() / 4);
+    CHECK(cycles >= plannedCycleCount(plan) - 1);
+    CHECK(ended->reading->summary.cyclesHeard >= cycles - 1);
+}
+
 TEST_CASE("Stopped at once, what was done until then is kept")
 {
     const TemporaryFolder folder;
