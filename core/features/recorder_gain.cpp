@@ -39,6 +39,7 @@ struct Step {
     float rise = 0; // over the room's shape, mean over bands
     bool isFlat = false;
     float mostGain = 0; // no band of a sound can lie under the room: by this the gain is bounded
+    bool isForced = false;
 };
 
 struct Run {
@@ -145,18 +146,22 @@ Bands roomShape(const std::vector<Bands>& levels, const Bands& weights)
     return shape;
 }
 
-std::vector<Step> judgeSteps(const std::vector<Bands>& levels)
+std::vector<Step> judgeSteps(const std::vector<Bands>& levels, const std::vector<bool>& isForced)
 {
     const Bands weights = weightsOfBands();
-    const Bands shape = roomShape(levels, weights);
+    std::vector<Bands> calm; // between strokes breath flows back
+    for (std::size_t s = 0; s < levels.size(); ++s)
+        if (!isForced[s]) calm.push_back(levels[s]);
+    const Bands shape = roomShape(calm.empty() ? levels : calm, weights);
     std::vector<Step> steps;
     steps.reserve(levels.size());
-    for (const Bands& level : levels) {
+    for (std::size_t s = 0; s < levels.size(); ++s) {
+        const Bands& level = levels[s];
         const Rise rise = riseOver(level, shape, weights);
         std::array<float, bandCount> rises{};
         for (std::size_t b = 0; b < bandCount; ++b) rises[b] = level[b] - shape[b];
         std::nth_element(rises.begin(), rises.begin() + lowBands, rises.end());
-        steps.push_back({rise.mean, rise.uneven < flatDb, rises[lowBands]});
+        steps.push_back({rise.mean, rise.uneven < flatDb, rises[lowBands], isForced[s]});
     }
     return steps;
 }
@@ -186,14 +191,16 @@ float meanRise(const std::vector<Step>& steps, std::size_t begin, std::size_t co
 bool areTheRoom(const std::vector<Step>& steps, std::vector<float> begins)
 {
     std::vector<float> rises;
-    for (const Step& s : steps) rises.push_back(s.rise);
+    for (const Step& s : steps)
+        if (!s.isForced) rises.push_back(s.rise);
+    if (rises.empty()) return false;
     const auto limit = rises.begin() + static_cast<std::ptrdiff_t>(
                                            quietestShare * static_cast<double>(rises.size()));
     std::nth_element(rises.begin(), limit, rises.end());
     std::size_t quiet = 0;
     std::size_t flat = 0;
     for (const Step& s : steps) {
-        if (s.rise > *limit) continue;
+        if (s.isForced || s.rise > *limit) continue;
         ++quiet;
         flat += s.isFlat ? 1 : 0;
     }
@@ -275,11 +282,16 @@ std::vector<float> gainOfSteps(const std::vector<Step>& steps, const std::vector
 
 } // namespace
 
-std::vector<float> findRecorderGain(const FeatureTrack& track)
+std::vector<float> findRecorderGain(const FeatureTrack& track,
+                                    const std::function<bool(std::size_t)>& isForced)
 {
     constexpr double shortestSeconds = 10; // of a recording with pauses enough to tell
     if (static_cast<double>(track.frames()) * FeatureTrack::hopSeconds < shortestSeconds) return {};
-    const std::vector<Step> steps = judgeSteps(smoothedSteps(track));
+    const std::vector<Bands> levels = smoothedSteps(track);
+    std::vector<bool> forced(levels.size());
+    for (std::size_t s = 0; isForced && s < forced.size(); ++s)
+        forced[s] = isForced(s * stepFrames);
+    const std::vector<Step> steps = judgeSteps(levels, forced);
     const std::vector<Run> runs = flatRuns(steps);
     if (!looksLikeGain(steps, runs)) return {};
     const std::vector<float> coarse = gainOfSteps(steps, runs);

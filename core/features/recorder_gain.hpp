@@ -4,6 +4,7 @@
 #include "core/features/feature_track.hpp"
 
 #include <deque>
+#include <functional>
 #include <vector>
 
 namespace layakari {
@@ -16,7 +17,11 @@ namespace layakari {
 /// alike; traffic falls as often as it rises. Within a pause the gain is what the room rose by,
 /// never falling; within a sound it is taken to have fallen at once to where the next pause begins,
 /// since such gains attack in a tenth of a second or two and release over seconds.
-std::vector<float> findRecorderGain(const FeatureTrack& track);
+///
+/// `isForced`: whether a frame lies in a run of strokes, which push a gain deeper than any breath
+/// does, so that the pauses after breaths are not the quietest moments.
+std::vector<float> findRecorderGain(const FeatureTrack& track,
+                                    const std::function<bool(std::size_t)>& isForced = {});
 
 /// The track as it would be with the gain where it was lowest. `gainDb` has one value a frame.
 FeatureTrack withoutGain(const FeatureTrack& track, const std::vector<float>& gainDb);

@@ -558,12 +558,17 @@ Heard listenTo(const FeatureTrack& recorded, const Progress& progress)
     NoiseFloor floor(clean);
     std::vector<HeardStrokeRun> runs = findStrokeRuns(findBursts(clean, floor), filled);
     // Strokes push a gain down: they must still be there when it is looked for.
-    const std::vector<float> gain = findRecorderGain(clean);
+    const std::vector<FrameRange> forced = framesOf(runs, clean);
+    const std::vector<float> gain = findRecorderGain(clean, [&](std::size_t frame) {
+        return std::any_of(forced.begin(), forced.end(), [&](const FrameRange& run) {
+            return frame >= run.begin && frame < run.end;
+        });
+    });
     std::optional<FeatureTrack> even;
     if (!gain.empty()) even = withoutGain(clean, gain);
     const FeatureTrack& level = even ? *even : clean;
     std::optional<FeatureTrack> calm;
-    if (!runs.empty()) calm = asRoom(level, framesOf(runs, clean), QuietOf::Beside);
+    if (!runs.empty()) calm = asRoom(level, forced, QuietOf::Beside);
     const FeatureTrack& last = calm ? *calm : level;
     if (&last != &clean) floor = NoiseFloor(last);
     Heard heard = Listener(last, std::move(floor), voices, progress).run();

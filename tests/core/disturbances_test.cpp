@@ -86,6 +86,23 @@ TEST_CASE("With an automatic gain holds are read as well as without: nine phases
     CHECK(scoring::absoluteQuantile(sum.boundaryErrorsS, 0.5) <= 0.060);
 }
 
+TEST_CASE("Strokes push a gain deeper than breath does: it is found, and the holds are read")
+{
+    scoring::Score sum;
+    std::uint64_t seed = 33000;
+    for (const char* who : heldBack) {
+        INFO(who);
+        const SimulatedSound practice = practise("composite-round", who, ++seed, true);
+        const Heard heard = listenTo(trackOf(practice.sound));
+        CHECK(heard.strokeRuns.size() == 3);
+        CHECK(heard.recorderGainDb > 6);
+        sum.add(scoreOf(practice));
+        CHECK(listenTo(trackOf(practise("composite-round", "held-attic", seed, false).sound))
+                  .recorderGainDb == 0);
+    }
+    CHECK(sum.practiceShareFound() >= 0.75);
+}
+
 TEST_CASE("A gain that is known is taken out exactly; without one nothing is found to take")
 {
     FeatureTrack track;
