@@ -24,7 +24,8 @@ void PlanFinder::setRecording(const std::shared_ptr<const Listened>& listened, b
     m_known = known;
     setEnabled(true);
     setText(fit ? tr("Found by ear. Another plan?") : tr("Which plan was it?"));
-    const QString look = tr("Look for the presets that fit best what was heard");
+    setShortcut(Qt::Key_G); // a new text takes it away
+    const QString look = tr("Look for the presets that fit best what was heard (G)");
     setToolTip(fit ? tr("This plan fits %1 of 100. %2").arg(qRound(100 * *fit)).arg(look) : look);
     setVisible(listened && (!hasPlan || fit));
 }
