@@ -75,6 +75,17 @@ TEST_CASE("Faint breath that swells is no gain, though it has the shape of the r
             }
 }
 
+TEST_CASE("Faint breath in the rests between strokes is no gain either")
+{
+    std::uint64_t seed = 31600;
+    for (const char* preset : {"kapalabhati-3x36", "bhastrika-3x20"}) {
+        INFO(preset);
+        const Heard heard = listenTo(trackOf(practise(preset, "faint", ++seed, false).sound));
+        CHECK(heard.strokeRuns.size() == 3);
+        CHECK(heard.recorderGainDb == 0);
+    }
+}
+
 TEST_CASE("With an automatic gain holds are read as well as without: nine phases of ten")
 {
     scoring::Score sum;
