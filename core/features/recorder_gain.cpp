@@ -3,6 +3,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <limits>
 
 namespace layakari {
 
@@ -23,10 +24,11 @@ constexpr std::size_t leastRuns = 4;
 constexpr double risingShare = 0.7;
 constexpr float leastRiseDb = 1.0f;
 constexpr float usualRiseDb = 2.0f;
-// Beside strokes, where the quietest moments prove less: faint breath of the room's shape
-// swelled by up to 7 dB (228 recordings without a gain), a gain that strokes had pushed rose by 9
-// to 24.
-constexpr float usualRiseBesideStrokesDb = 8.0f;
+// Between strokes that push a gain the room is lower by 1.5 to 18 dB than anywhere else (18
+// recordings); without a gain breath flows back there, or the room is as it was (70).
+constexpr float leastDeeperDb = 1.0f;
+// Or else its rise tells: faint breath between runs swells by up to 7 dB (228 recordings).
+constexpr float plainRiseDb = 8.0f;
 constexpr float fastestRiseDb = 10.0f; // in 0.3 s; a door or a voice rises faster
 constexpr double quietestShare = 0.03;
 // Under a gain half of the quietest moments have the room's shape, in other recordings one in
@@ -190,28 +192,36 @@ float meanRise(const std::vector<Step>& steps, std::size_t begin, std::size_t co
     return sum / static_cast<float>(count);
 }
 
+// What the quietest moments rise to, within strokes or outside of them; far away where there are
+// none.
+float quietest(const std::vector<Step>& steps, bool isForced)
+{
+    std::vector<float> rises;
+    for (const Step& s : steps)
+        if (s.isForced == isForced) rises.push_back(s.rise);
+    if (rises.empty()) return std::numeric_limits<float>::max();
+    const auto limit = rises.begin() + static_cast<std::ptrdiff_t>(
+                                           quietestShare * static_cast<double>(rises.size()));
+    std::nth_element(rises.begin(), limit, rises.end());
+    return *limit;
+}
+
 // Where nothing but breath lasts, faint breath can pass for the room and swells like a gain. But
 // the quietest moments of all are the room's; and under a gain they are those right after a sound.
 bool areTheRoom(const std::vector<Step>& steps, std::vector<float> begins)
 {
-    std::vector<float> rises;
-    for (const Step& s : steps)
-        if (!s.isForced) rises.push_back(s.rise);
-    if (rises.empty()) return false;
-    const auto limit = rises.begin() + static_cast<std::ptrdiff_t>(
-                                           quietestShare * static_cast<double>(rises.size()));
-    std::nth_element(rises.begin(), limit, rises.end());
+    const float limit = quietest(steps, false);
     std::size_t quiet = 0;
     std::size_t flat = 0;
     for (const Step& s : steps) {
-        if (s.isForced || s.rise > *limit) continue;
+        if (s.isForced || s.rise > limit) continue;
         ++quiet;
         flat += s.isFlat ? 1 : 0;
     }
     const auto middle = begins.begin() + static_cast<std::ptrdiff_t>(begins.size() / 2);
     std::nth_element(begins.begin(), middle, begins.end());
     return static_cast<double>(flat) >= flatShare * static_cast<double>(quiet) &&
-           *middle - *limit <= mostOverQuietestDb;
+           *middle - limit <= mostOverQuietestDb;
 }
 
 // Breath that hardly stands out of the room has the room's shape and swells as under a gain. But a
@@ -254,8 +264,10 @@ bool looksLikeGain(const std::vector<Step>& steps, const std::vector<Run>& runs)
                      rises.end());
     const bool hasStrokes =
         std::any_of(steps.begin(), steps.end(), [](const Step& s) { return s.isForced; });
+    const bool isProven =
+        !hasStrokes || quietest(steps, true) <= quietest(steps, false) - leastDeeperDb;
     return static_cast<double>(rising) >= risingShare * static_cast<double>(rises.size()) &&
-           rises[rises.size() / 2] >= (hasStrokes ? usualRiseBesideStrokesDb : usualRiseDb);
+           rises[rises.size() / 2] >= (isProven ? usualRiseDb : plainRiseDb);
 }
 
 // The gain at each step: in pauses what the room rose by, never falling; in sounds what comes
