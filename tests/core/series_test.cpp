@@ -118,6 +118,26 @@ TEST_CASE("A sitting is held against the last five of the ones that count, and m
     CHECK(changesOf(sittingOn(22, 97), {earlier[1], earlier[2]}).empty());
 }
 
+TEST_CASE("Beside sittings that were stopped and sittings that were not, no change is told by half")
+{
+    CHECK(changeInWords(Change{Figure::Completion, 20, 84, 3, 109, false}) ==
+          "Completed 20 %, lately 84: too uneven before to tell a change.");
+    CHECK(changeInWords(Change{Figure::Completion, 20, 84, 5, 40, false}) ==
+          "Completed 20 %, lately 84: less than chance would make it.");
+    const auto stopped = [](int day, double completion) {
+        Sitting sitting = sittingOn(day, 90);
+        sitting.completion = completion;
+        return sitting;
+    };
+    for (const Change& change :
+         changesOf(stopped(9, 20), {stopped(8, 20), stopped(7, 100), stopped(6, 100)})) {
+        const std::string words = changeInWords(change);
+        INFO(words);
+        if (change.figure == Figure::Completion) CHECK_THAT(words, Catch::Contains("too uneven"));
+        if (change.figure == Figure::Accuracy) CHECK_THAT(words, Catch::Contains("as usual"));
+    }
+}
+
 TEST_CASE("The best sitting is one that counts; less wandering of a hum is better")
 {
     auto sittings = weeks(30, 0.5, 0, 1);
