@@ -19,7 +19,8 @@ namespace layakari {
 /// since such gains attack in a tenth of a second or two and release over seconds.
 ///
 /// `isForced`: whether a frame lies in a run of strokes, which push a gain deeper than any breath
-/// does, so that the pauses after breaths are not the quietest moments.
+/// does: the quietest moments are looked for outside of them, and that the room is lower between
+/// strokes proves the gain, or else a rise that faint breath in a rest does not have.
 std::vector<float> findRecorderGain(const FeatureTrack& track,
                                     const std::function<bool(std::size_t)>& isForced = {});
 

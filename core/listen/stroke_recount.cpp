@@ -411,6 +411,7 @@ void StrokeRecount::dropLongEnds(StrokeSequence& sequence) const
     constexpr float longRatio = 2.5f;
     constexpr float longEnoughS = 0.12f; // of a stroke, to be compared with
     constexpr float soundsEnoughS = 0.5f;
+    constexpr float nearlyABeat = 0.9f; // of the interval; 1.2 counts as well (bench/strokes)
     std::vector<float> lengths;
     std::vector<float> soundings;
     for (const std::size_t i : sequence.bursts) {
@@ -430,7 +431,7 @@ void StrokeRecount::dropLongEnds(StrokeSequence& sequence) const
     // It brings up what is left of the first stroke, which has no other before it: that one is a
     // breath only where nothing else begins until the next beat. After the last stroke nothing
     // does.
-    const float nextBeat = 0.9f * quantile(gaps, 0.5);
+    const float nextBeat = nearlyABeat * quantile(gaps, 0.5);
     const auto isBreathBefore = [&](std::size_t burst) {
         return goesOnAlone(burst) || (isLong(burst) && soundsAlone(burst) > nextBeat);
     };
