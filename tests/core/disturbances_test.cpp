@@ -76,6 +76,62 @@ TEST_CASE("Faint breath that swells is no gain, though it has the shape of the r
             }
 }
 
+namespace {
+
+// A room of -60 dB under a gain that each of six breaths pushes down, and that rises by so much in
+// the pause after it; then strokes, with the room between them deeper by so much.
+struct UnderGain {
+    FeatureTrack track;
+    std::size_t firstForced = 0;
+
+    UnderGain(float riseDb, float deeperDb)
+    {
+        constexpr int second = 100; // frames
+        for (int breath = 0; breath < 6; ++breath) {
+            sound(2 * second, -30);
+            for (int i = 0; i < 3 * second; ++i)
+                room(riseDb * static_cast<float>(i) / (3 * second));
+        }
+        firstForced = track.frames();
+        for (int stroke = 0; stroke < 12; ++stroke) {
+            sound(second / 2, -20);
+            for (int i = 0; i < second / 2; ++i) room(-deeperDb);
+        }
+    }
+
+    bool isFound() const
+    {
+        return !findRecorderGain(track, [&](std::size_t i) { return i >= firstForced; }).empty();
+    }
+
+private:
+    void room(float gainDb)
+    {
+        Bands levels;
+        levels.fill(-60 + gainDb);
+        track.append(levels);
+    }
+
+    void sound(int frames, float levelDb)
+    {
+        Bands levels;
+        for (std::size_t b = 0; b < bandCount; ++b) levels[b] = levelDb - static_cast<float>(b);
+        for (int i = 0; i < frames; ++i) track.append(levels);
+    }
+};
+
+} // namespace
+
+TEST_CASE("A gain beside strokes is proven by how deep they push it, or else by how far it rises")
+{
+    CHECK_FALSE(UnderGain(5, 0).isFound()); // so faint breath swells
+    CHECK(UnderGain(5, 4).isFound());
+    CHECK(UnderGain(14, 0).isFound());
+    CHECK_FALSE(UnderGain(0, 4).isFound());
+    // Where nobody says that there are strokes, pauses that rise are enough.
+    CHECK_FALSE(findRecorderGain(UnderGain(5, 0).track).empty());
+}
+
 TEST_CASE("Faint breath in the rests between strokes is no gain either")
 {
     const TemporaryFolder folder;
