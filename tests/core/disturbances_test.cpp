@@ -78,8 +78,8 @@ TEST_CASE("Faint breath that swells is no gain, though it has the shape of the r
 
 namespace {
 
-// A room of -60 dB under a gain that each of six breaths pushes down, and that rises by so much in
-// the pause after it; then strokes, with the room between them deeper by so much.
+// A room of -60 dB under a gain that each of six breaths pushes down, and that soon rises
+// by so much in the pause after it; then strokes, with the room between them deeper by so much.
 struct UnderGain {
     FeatureTrack track;
     std::size_t firstForced = 0;
@@ -89,6 +89,7 @@ struct UnderGain {
         constexpr int second = 100; // frames
         for (int breath = 0; breath < 6; ++breath) {
             sound(2 * second, -30);
+            for (int i = 0; i < second / 2; ++i) room(0);
             for (int i = 0; i < 3 * second; ++i)
                 room(riseDb * static_cast<float>(i) / (3 * second));
         }
