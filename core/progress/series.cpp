@@ -183,9 +183,8 @@ std::string changeInWords(const Change& change)
     const std::string now = withUnit(number(change.now, kind.decimals), kind);
     const std::string before = number(change.before, kind.decimals);
     std::string text = std::string(kind.name) + " " + now + ", lately " + before;
-    // A figure of some hundred "± 109" is no figure.
-    if (change.chance >= std::fabs(change.before))
-        return text + ": too uneven before to tell a change.";
+    if (!change.isMoreThanChance() && change.chance >= std::fabs(change.before))
+        return text + ": too uneven before to tell a change."; // "84 ± 109" tells nothing
     if (!change.isMoreThanChance())
         return text + " ± " + number(change.chance, kind.decimals) + ": as usual.";
     return text + ": " + (change.now > change.before ? "more" : "less") +

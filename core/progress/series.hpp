@@ -80,8 +80,8 @@ struct Change {
 /// the same plan; the last five count) have.
 std::vector<Change> changesOf(const Sitting& now, const std::vector<Sitting>& earlier);
 
-/// "Accuracy 93, lately 88: more than chance." One line, with units. Where chance moves the figure
-/// by all of itself, that is said instead.
+/// "Accuracy 93, lately 88: more than chance." One line, with units. Where chance alone may well
+/// move the figure by all of itself, that is said instead.
 std::string changeInWords(const Change& change);
 
 /// The best value of a figure among the sittings that count, and whose it is; the highest where

@@ -2,6 +2,7 @@
 #include "core/audio/recording.hpp"
 #include "core/audio/slower.hpp"
 #include "core/audio/sound_writer.hpp"
+#include "tests/support/no_room.hpp"
 #include "tests/support/sounds.hpp"
 #include "tests/support/temporary_folder.hpp"
 
@@ -185,11 +186,21 @@ TEST_CASE("What cannot be read is refused with the file, the cause and what to t
     lying[24] = 1; // one sample a second
     lying[25] = lying[26] = lying[27] = 0;
     writeText(folder / "lying.wav", lying);
+    std::string coded = readText(folder / "whole.wav");
+    coded[20] = 0x34; // a coding that nobody knows
+    coded[21] = 0x12;
+    writeText(folder / "coded.wav", coded);
+    std::string many = readText(folder / "whole.wav");
+    many[22] = 12;     // channels
+    many[32] = 12 * 4; // bytes of a sample in all of them
+    writeText(folder / "twelve.wav", many);
     struct Row {
         std::string name;
         std::string cause;
     };
-    const Row rows[] = {{"missing.wav", "no such file"},
+    const Row rows[] = {{"coded.wav", "cannot be decoded"},
+                        {"twelve.wav", "12 channels"},
+                        {"missing.wav", "no such file"},
                         {"", "a folder"},
                         {"empty.wav", "empty"},
                         {"text.m4a", "not a sound file"},
@@ -322,6 +333,17 @@ TEST_CASE("Sound is written whole or not at all")
     REQUIRE(writer->write(soundOf(1, 16000, sine)).has_value());
     REQUIRE(writer->finish().has_value());
     CHECK(decode(folder / "whole.flac")->info.durationSeconds == Approx(1));
+    {
+        const NoRoom full(20'000);
+        auto stopped = SoundWriter::create(folder / "full.wav", 16000);
+        REQUIRE(stopped.has_value());
+        Result<void> kept = stopped->write(soundOf(3, 16000, sine));
+        if (kept) kept = stopped->finish();
+        REQUIRE_FALSE(kept.has_value());
+        CHECK(kept.error().code == ErrorCode::CannotWrite);
+        CHECK_THAT(kept.error().message(), Catch::Contains("full.wav"));
+    }
+    CHECK_FALSE(std::filesystem::exists(folder / "full.wav"));
     CHECK(SoundWriter::create(folder / "x.mp3", 16000).error().code == ErrorCode::BadArgument);
     CHECK(SoundWriter::create(folder / "no-folder" / "x.wav", 16000).error().code ==
           ErrorCode::CannotWrite);

@@ -188,6 +188,13 @@ TEST_CASE("Ladders, places on them and courses are kept, changed and taken away"
     CHECK(journal.places(person)->front() == place);
     REQUIRE(journal.deleteLadder(kept.id).has_value());
     CHECK(journal.places(person)->empty());
+    CHECK(journal.ladders()->empty());
+    REQUIRE(journal.restoreLadder(kept.id).has_value());
+    CHECK(journal.ladders()->front().ladder == kept.ladder);
+    CHECK(journal.places(person)->front() == place);
+    REQUIRE(journal.leaveLadder(person, place.ladder).has_value());
+    CHECK(journal.places(person)->empty());
+    CHECK(journal.ladders()->size() == 1); // others may stand on it
 
     Course course{0,     person, *journal.versionFor(findPreset("even-4-4")->plan), 0b0010101, 8,
                   today, 7};

@@ -4,7 +4,9 @@
 #include "tests/support/temporary_folder.hpp"
 
 #include <catch2/catch.hpp>
+#include <fstream>
 #include <set>
+#include <sys/stat.h>
 
 using namespace layakari;
 
@@ -190,5 +192,40 @@ TEST_CASE("Notes and swaras have their frequencies")
         INFO(bad);
         CHECK_FALSE(noteHz(bad).has_value());
         CHECK_FALSE(isSwara(bad));
+    }
+}
+
+TEST_CASE("What is typed for Sa is a note or a frequency that can be hummed")
+{
+    CHECK(*pitchFromText("A4") == Approx(440));
+    CHECK(*pitchFromText("  196 ") == Approx(196));
+    CHECK(*pitchFromText("20") == Approx(20));
+    CHECK(*pitchFromText("2000") == Approx(2000));
+    for (const char* bad :
+         {"", "  ", "19.9", "2000.1", "-196", "196 Hz", "nan", "inf", "Pa", "A 4"}) {
+        INFO(bad);
+        CHECK_FALSE(pitchFromText(bad));
+    }
+}
+
+TEST_CASE("A plan file that is none is refused with the file, the cause and what to try")
+{
+    const TemporaryFolder folder;
+    std::ofstream(folder / "huge.plan.json") << std::string(20'000'000, ' ');
+    REQUIRE(::mkfifo((folder / "pipe.plan.json").c_str(), 0600) == 0);
+    struct Row {
+        const char* name;
+        const char* cause;
+    };
+    for (const Row& row :
+         {Row{"huge.plan.json", "bytes, more than"}, Row{"pipe.plan.json", "not a regular file"},
+          Row{"none.plan.json", "no such file"}, Row{"", "a folder"}}) {
+        INFO(row.name);
+        const auto path = *row.name ? folder / row.name : folder.path();
+        const auto plan = readPlanFile(path);
+        REQUIRE_FALSE(plan.has_value());
+        CHECK_THAT(plan.error().message(), Catch::Contains(path.string()));
+        CHECK_THAT(plan.error().cause, Catch::Contains(row.cause));
+        CHECK_FALSE(plan.error().tryThis.empty());
     }
 }

@@ -7,6 +7,7 @@
 #include "tests/support/temporary_folder.hpp"
 
 #include <catch2/catch.hpp>
+#include <functional>
 #include <regex>
 
 using namespace layakari;
@@ -248,4 +249,69 @@ TEST_CASE(
     free.startedAt += 60;
     REQUIRE(club.journal.saveSitting(free, "{}").has_value());
     CHECK(why() == "no counts to keep");
+}
+
+TEST_CASE("What somebody complains of comes first, then strain, then an accuracy that fell")
+{
+    TemporaryFolder folder;
+    Journal journal = journalIn(folder.path());
+    const Id plan = *journal.versionFor(findPreset("square-4")->plan);
+    const auto practise = [&](const char* name, const std::function<void(Sitting&)>& change) {
+        Person person;
+        person.name = name;
+        person.id = *journal.savePerson(person);
+        for (int daysAgo = 6; daysAgo > 0; --daysAgo) {
+            Sitting s = kept(90 + daysAgo % 2, daysAgo);
+            s.person = person.id;
+            s.planVersion = plan;
+            s.sha256 = name + std::to_string(daysAgo);
+            if (daysAgo == 1) change(s);
+            REQUIRE(journal.saveSitting(s, "{}").has_value());
+        }
+    };
+    practise("Ylva", [](Sitting&) {});
+    practise("Oddny", [](Sitting& s) { s.accuracy = 61; });
+    practise("Runa", [](Sitting& s) { s.strainSigns = 2; });
+    practise("Tor", [](Sitting& s) { s.words.complaints = {"sore throat"}; });
+    practise("Eskil", [](Sitting& s) {
+        s.words.complaints = {"dizzy", "breathless"};
+        s.strainSigns = 1;
+    });
+    const auto handed = handedInLately(journal, today);
+    REQUIRE(handed.has_value());
+    std::vector<std::string> said;
+    for (const HandedIn& one : *handed) said.push_back(one.person.name + ": " + one.why);
+    CHECK(said == std::vector<std::string>{"Eskil: said: dizzy, breathless; a sign of strain",
+                                           "Tor: said: sore throat", "Runa: 2 signs of strain",
+                                           "Oddny: kept 61 of 100, lately 90",
+                                           "Ylva: kept 91 of 100"});
+    CHECK(handedInLately(journal, today + std::chrono::days(9))->empty());
+}
+
+TEST_CASE("What a plan asks is held against what was kept lately; nothing is compared with nothing")
+{
+    PlanFigures asks;
+    asks.longestHoldS = 9.5;
+    asks.practiceS = 150;
+    CHECK(comparedWithLately(asks, {}).empty());
+    CHECK_FALSE(usualAccuracy({}));
+    std::vector<Sitting> sittings;
+    for (const double accuracy : {70.0, 99.0, 80.0, 90.0, 85.0, 10.0}) {
+        Sitting s = kept(accuracy);
+        s.longestHoldS = 8 + accuracy / 100;
+        s.practiceS = 120;
+        s.countLengthS = accuracy / 70;
+        sittings.push_back(s);
+    }
+    CHECK(usualAccuracy(sittings) == 85); // of the last five
+    CHECK(*usualCountLength(sittings) == Approx(85.0 / 70));
+    sittings.resize(4);
+    CHECK(usualAccuracy(sittings) == 85); // between two
+    const std::string words = comparedWithLately(asks, sittings);
+    CHECK(words == "The longest hold kept lately was 9 s; this asks 9.5 s. Lately you practised 2 "
+                   "min at a time, rests left out; this is 2.5 min.");
+    asks.isAtLeast = true;
+    CHECK_THAT(comparedWithLately(asks, sittings), Catch::Contains("at least 2.5 min"));
+    asks.longestHoldS = 0;
+    CHECK_THAT(comparedWithLately(asks, sittings), !Catch::Contains("hold kept"));
 }

@@ -124,6 +124,8 @@ TEST_CASE("Beside sittings that were stopped and sittings that were not, no chan
           "Completed 20 %, lately 84: too uneven before to tell a change.");
     CHECK(changeInWords(Change{Figure::Completion, 20, 84, 5, 40, false}) ==
           "Completed 20 %, lately 84: less than chance would make it.");
+    CHECK(changeInWords(Change{Figure::ExhaleRatio, 9, 2, 3, 5, false}) ==
+          "Exhale to inhale 9.00 : 1, lately 2.00: more than chance would make it.");
     const auto stopped = [](int day, double completion) {
         Sitting sitting = sittingOn(day, 90);
         sitting.completion = completion;
