@@ -79,11 +79,11 @@ public:
     {
         m_sound.resize(samplesIn(m_nowS), 0.0f);
         const double rms = std::sqrt(m_strokePower / static_cast<double>(m_strokeSamples));
+        if (m_who.claps) clap(rms);
         reverberate(m_sound, m_random.uniform(0.15, 0.7), m_random.uniform(0.05, 0.35), m_random);
         const Sound noise = roomNoise(m_sound.size(), m_random);
         const float noiseLevel = static_cast<float>(rms) * gainOf(-m_who.strokeToNoiseDb);
         for (std::size_t i = 0; i < m_sound.size(); ++i) m_sound[i] += noiseLevel * noise[i];
-        if (m_who.claps) clap(rms);
         if (m_who.gain) evenOut(m_sound, m_random);
         double loudest = 0;
         for (const float x : m_sound) loudest = std::max(loudest, std::fabs(double{x}));
@@ -187,7 +187,7 @@ private:
         m_truth.strokes.push_back({run, atS + m_manner.outAttackS / 2});
     }
 
-    // Claps are noise through a hand's hollow, over in some ten milliseconds.
+    // Claps are noise through a hand's hollow, over in some ten milliseconds but for the room.
     void clap(double rms)
     {
         const double every = m_random.uniform(0.5, 2);

@@ -4,7 +4,9 @@
 // Usage: bench-strokes [--held] [--seeds N] [--verbose] [--strangers]
 #include "bench/common/cases.hpp"
 #include "bench/common/shell.hpp"
+#include "bench/strokes/clapping.hpp"
 #include "bench/strokes/forceful.hpp"
+#include "core/simulate/temperament.hpp"
 
 #include <algorithm>
 #include <array>
@@ -270,6 +272,43 @@ void scoreStrangers(Rows& rows, const bench::Arguments& arguments)
     });
 }
 
+// Breath beside claps and ticks, 72 recordings: whatever run is found there is invented.
+void scoreClapping(Rows& rows, const bench::Arguments& arguments)
+{
+    constexpr std::size_t each = 36;
+    std::vector<std::string> people;
+    for (const Temperament& who : temperaments())
+        if (who.name.starts_with("held-") == arguments.held) people.push_back(who.name);
+    const bench::Scratch scratch;
+    std::mutex mutex;
+    const std::size_t count = 2 * each * static_cast<std::size_t>(arguments.seeds);
+    bench::onAllCores(count, [&](std::size_t i) {
+        bench::Clapping what;
+        what.what = i % 2 == 0 ? bench::Clapping::What::Claps : bench::Clapping::What::Ticks;
+        what.temperament = people[i / 2 % people.size()];
+        what.seed = (arguments.held ? 8500 : 700) + i;
+        const std::filesystem::path sound = scratch.folder() / (std::to_string(i) + ".flac");
+        Outcome outcome;
+        outcome.what = what.temperament + (i % 2 == 0 ? ", claps" : ", ticks") + " seed " +
+                       std::to_string(what.seed);
+        outcome.rows = {i % 2 == 0 ? "8 no strokes, beside claps" : "8 no strokes, beside ticks"};
+        const Plan plan = bench::recordClapping(what, sound);
+        outcome.plain = sound;
+        const auto begin = std::chrono::steady_clock::now();
+        const auto listened = listenToFile(sound);
+        if (!listened) bench::giveUp(listened.error().message());
+        outcome.reading = readAgainst(*listened, plan);
+        outcome.readingS =
+            std::chrono::duration<double>(std::chrono::steady_clock::now() - begin).count();
+        const std::lock_guard lock(mutex);
+        use(rows, outcome, arguments.verbose);
+        if (arguments.verbose && !outcome.reading.strokeRuns.empty())
+            std::printf("%s: %zu runs invented\n", outcome.what.c_str(),
+                        outcome.reading.strokeRuns.size());
+        std::filesystem::remove(sound);
+    });
+}
+
 } // namespace
 
 int main(int argc, char** argv)
@@ -278,6 +317,7 @@ int main(int argc, char** argv)
     Rows rows;
     if (!arguments.strangersOnly) scoreSimulated(rows, arguments);
     scoreStrangers(rows, arguments);
+    scoreClapping(rows, arguments);
     std::printf("| condition | runs | exact, %% | within one, %% | pace error, median %% | time "
                 "error, median ms | runs "
                 "invented | onset detector: exact, %% | reading, s | onset detector, s "
