@@ -84,14 +84,20 @@ void makeEven(Stretch& stretch, const Heard& heard)
         stretch.breaths.pop_back();
 }
 
-// Natural breaths at either end are weaker than the bellows.
-void trim(Stretch& stretch, const Heard& heard)
+// What most of a stretch reaches, in dB.
+double usualLevelOf(const Stretch& stretch, const Heard& heard)
 {
     std::vector<double> levels;
     for (const std::size_t i : stretch.breaths) levels.push_back(levelOf(heard.spans[i]));
-    if (levels.empty()) return;
     std::sort(levels.begin(), levels.end());
-    const double usual = levels[3 * levels.size() / 4];
+    return levels[3 * levels.size() / 4];
+}
+
+// Natural breaths at either end are weaker than the bellows.
+void trim(Stretch& stretch, const Heard& heard)
+{
+    if (stretch.breaths.empty()) return;
+    const double usual = usualLevelOf(stretch, heard);
     const auto isWeak = [&](std::size_t i) {
         return levelOf(heard.spans[i]) < usual - weakerThanRunDb;
     };
@@ -99,6 +105,43 @@ void trim(Stretch& stretch, const Heard& heard)
     while (!stretch.breaths.empty() && isWeak(stretch.breaths.front()))
         stretch.breaths.erase(stretch.breaths.begin());
     if (stretch.breaths.size() % 2 == 1) makeEven(stretch, heard);
+}
+
+double usualLengthS(const Stretch& stretch, const Heard& heard)
+{
+    const double fromS = heard.spans[stretch.breaths.front()].startS;
+    const double untilS = heard.spans[stretch.breaths.back()].endS;
+    return (untilS - fromS) / static_cast<double>(stretch.breaths.size());
+}
+
+// A pause of a few seconds does not end a run, if what follows is as loud and as quick. A breath
+// alone between two pauses is a natural one.
+std::vector<Stretch> joinedAcrossPauses(std::vector<Stretch> stretches, const Heard& heard)
+{
+    constexpr double longestPauseS = 3;
+    constexpr std::size_t fewestHalves = 4;
+    constexpr double samePace = 0.25; // of the log of a half's length
+    std::vector<Stretch> joined;
+    double lastLengthS = 0;
+    for (Stretch& next : stretches) {
+        if (next.breaths.empty()) continue;
+        if (!joined.empty()) {
+            Stretch& last = joined.back();
+            const double pauseS =
+                heard.spans[next.breaths.front()].startS - heard.spans[last.breaths.back()].endS;
+            const double apartDb = usualLevelOf(next, heard) - usualLevelOf(last, heard);
+            const bool areRuns = std::min(next.breaths.size(), last.breaths.size()) >= fewestHalves;
+            const double pace = std::log(usualLengthS(next, heard) / lastLengthS);
+            if (areRuns && pauseS < longestPauseS && std::fabs(apartDb) < weakerThanRunDb &&
+                std::fabs(pace) < samePace) {
+                last.breaths.insert(last.breaths.end(), next.breaths.begin(), next.breaths.end());
+                continue;
+            }
+        }
+        lastLengthS = usualLengthS(next, heard);
+        joined.push_back(std::move(next));
+    }
+    return joined;
 }
 
 HeardStrokeRun runOf(const Stretch& stretch, const Heard& heard)
@@ -116,6 +159,22 @@ HeardStrokeRun runOf(const Stretch& stretch, const Heard& heard)
     run.countConfidence = 0.8;
     run.twoSided = true;
     return run;
+}
+
+// In time order, no more than are missing: the loudest, since natural breath is fainter.
+std::vector<Stretch> bellowsAmong(const Heard& heard, std::size_t fewestHalves, std::size_t missing)
+{
+    std::vector<Stretch> stretches = unbrokenStretches(heard);
+    for (Stretch& stretch : stretches) trim(stretch, heard);
+    stretches = joinedAcrossPauses(std::move(stretches), heard);
+    std::erase_if(stretches, [&](const Stretch& s) { return s.breaths.size() < fewestHalves; });
+    std::stable_sort(stretches.begin(), stretches.end(), [&](const Stretch& a, const Stretch& b) {
+        return usualLevelOf(a, heard) > usualLevelOf(b, heard);
+    });
+    stretches.resize(std::min(stretches.size(), missing));
+    std::sort(stretches.begin(), stretches.end(),
+              [](const Stretch& a, const Stretch& b) { return a.breaths < b.breaths; });
+    return stretches;
 }
 
 // Runs are numbered as they come.
@@ -298,11 +357,9 @@ Heard withSlowBellows(const Heard& heard, const std::vector<PlannedStep>& steps)
     Heard result = heard;
     std::vector<bool> used(heard.spans.size(), false);
     std::vector<HeardSpan> runs;
-    for (Stretch& stretch : unbrokenStretches(heard)) {
-        trim(stretch, heard);
-        if (stretch.breaths.size() < 2 * fewestStrokes ||
-            stretch.breaths.size() < static_cast<std::size_t>(fewest))
-            continue;
+    const std::size_t missing = wanted.size() - heard.strokeRuns.size();
+    for (const Stretch& stretch : bellowsAmong(
+             heard, std::max(2 * fewestStrokes, static_cast<std::size_t>(fewest)), missing)) {
         const HeardStrokeRun run = runOf(stretch, heard);
         HeardSpan span = heard.spans[stretch.breaths.front()];
         span.kind = HeardSpan::Kind::Strokes;

@@ -21,9 +21,9 @@ std::vector<std::optional<std::size_t>> matchRuns(const std::vector<HeardStrokeR
 HeardStrokeRun countedAs(HeardStrokeRun run, const Strokes& planned);
 
 /// What was heard, with slow bellows in it: at 15 to 20 a minute they are deep breaths to the ear,
-/// and only a plan of bellows tells that they are strokes. Pauses between them are turns, and they
-/// are louder than the natural breaths around. Unchanged where the plan has none, or they were
-/// found as strokes already.
+/// and only a plan of bellows tells that they are strokes. Pauses between them are turns, or, now
+/// and then, one of up to three seconds, and they are louder than the natural breaths around. No
+/// more runs than the plan has; unchanged where it has none, or they were found as strokes already.
 Heard withSlowBellows(const Heard& heard, const std::vector<PlannedStep>& steps);
 
 /// What was heard, with quick breaths in it: an inhale and an exhale of a second each sound as
