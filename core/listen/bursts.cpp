@@ -20,6 +20,24 @@ constexpr float goneDb = 20;
 constexpr std::size_t longest = 300; // frames
 constexpr std::size_t shapeFrames = 10;
 
+// How long the sound stays within a few dB of its peak, in seconds. Not smoothed: it is to tell a
+// clap, whatever the room makes of it afterwards.
+float timeAtFull(const std::vector<float>& riseDb, std::size_t from, std::size_t to)
+{
+    constexpr float fullDb = 6;
+    const auto begin = riseDb.begin() + static_cast<std::ptrdiff_t>(from);
+    const auto end = riseDb.begin() + static_cast<std::ptrdiff_t>(to) + 1;
+    const auto peak = static_cast<std::size_t>(std::max_element(begin, end) - riseDb.begin());
+    std::size_t first = peak;
+    std::size_t last = peak;
+    while (first > 0 && peak - first < longest && riseDb[first - 1] > riseDb[peak] - fullDb)
+        --first;
+    while (last + 1 < riseDb.size() && last - peak < longest &&
+           riseDb[last + 1] > riseDb[peak] - fullDb)
+        ++last;
+    return static_cast<float>(last + 1 - first) * static_cast<float>(FeatureTrack::hopSeconds);
+}
+
 // Where the amplitude rises most steeply, between frames by a parabola. In decibels the steepest
 // place would be where the sound leaves the room's level, before anybody hears it.
 double steepestRise(const std::vector<float>& riseDb, std::size_t from, std::size_t to)
@@ -64,6 +82,7 @@ Burst burstAt(const FeatureTrack& track, const NoiseFloor& floor, const std::vec
     burst.soundsS =
         static_cast<float>(left + 1 - frame) * static_cast<float>(FeatureTrack::hopSeconds);
     burst.timeS = steepestRise(riseDb, frame - reach, peak);
+    burst.fullS = timeAtFull(riseDb, frame - reach, std::min(riseDb.size() - 1, frame + alone));
     const std::size_t end10 = std::min(track.frames(), frame + shapeFrames);
     for (std::size_t i = frame; i < end10; ++i) {
         const auto share = 1 / static_cast<float>(end10 - frame);

@@ -14,6 +14,7 @@ struct Burst {
     float levelDb = 0; ///< its peak over the room
     float riseDb = 0;  ///< how far it rises within 60 ms
     float seconds = 0; ///< from the rise until it has fallen by 12 dB
+    float fullS = 0;   ///< that it stays within 6 dB of its peak
     /// Until nothing is left of it, whatever begins meanwhile: fallen by 20 dB or to the room, for
     /// three seconds at most.
     float soundsS = 0;

@@ -56,7 +56,7 @@ std::optional<Tail> extended(const Tail& tail, double gap)
     const double stretch = gap / tail.intervalS;
     if (stretch < leastStretch) return std::nullopt;
     if (stretch > mostStretch) {
-        if (gap > std::max(longestPauseS, 2.3 * tail.intervalS)) return std::nullopt;
+        if (gap > std::max(longestGapS(tail.intervalS), 2.3 * tail.intervalS)) return std::nullopt;
         const bool missed = std::fabs(std::log(stretch / 2)) < 0.15;
         return Tail{tail.score - (missed ? missedCost : pauseCost), tail.intervalS};
     }
@@ -150,7 +150,6 @@ bool breathBetween(const std::vector<Burst>& bursts, const std::vector<float>& l
     constexpr float longSoundS = 0.9f;
     constexpr double shortestBreathS = 3; // in and out; shorter is the breath that flows back
     constexpr float faintestDb = 20;      // under the strokes; fainter is the room
-    constexpr float audibleDb = 13;       // over the room, whose own bursts reach 12
     const double gap = bursts[to].timeS - bursts[from].timeS;
     if (gap < 2.2 * intervalS || gap < shortestBreathS) return false;
     const float least = std::max(audibleDb, bursts[from].levelDb - faintestDb);

@@ -16,8 +16,16 @@ using Chain = std::vector<std::size_t>;
 inline constexpr float shortestTellingS = 0.09f;
 inline constexpr float longestTellingS = 0.45f;
 
-/// The longest pause within a run: after a longer one another has begun.
-inline constexpr double longestPauseS = 4.0;
+/// The longest time from one stroke to the next within a run of strokes `intervalS` apart: after a
+/// longer pause another run has begun. A bellows stroke waits for its own inhale as well.
+constexpr double longestGapS(double intervalS)
+{
+    constexpr double longestPauseS = 4;
+    return longestPauseS + intervalS / 2;
+}
+
+/// What is a burst of its own: those of the room itself reach 12 dB over its level.
+inline constexpr float audibleDb = 13;
 
 /// How differently two bursts sound, in dB: their spectra, half of the difference in level, a third
 /// of that in steepness; an octave of length weighs as much as 4 dB.

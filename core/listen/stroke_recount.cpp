@@ -315,7 +315,8 @@ private:
 
     double longestGap(double timeS) const
     {
-        return std::max(longestPauseS, 2.3 * usualPeriod(timeS));
+        const double period = usualPeriod(timeS);
+        return std::max(longestGapS(period), 2.3 * period);
     }
 
     double oddsOfGap(std::size_t from, std::size_t to, std::size_t kindFrom,

@@ -4,6 +4,7 @@
 #include "core/listen/bellows_halves.hpp"
 #include "core/listen/rise.hpp"
 #include "core/listen/stroke_chains.hpp"
+#include "core/listen/stroke_likeness.hpp"
 #include "core/listen/stroke_recount.hpp"
 #include "core/listen/stroke_rhythm.hpp"
 #include "core/listen/stroke_weights.hpp"
@@ -17,24 +18,10 @@ namespace {
 
 constexpr float shortestRunS = 0.056f; // median of a run's strokes, the shortest of them included
 constexpr float voicedBurst = 0.6f;
-constexpr float voicedRun = 0.45f; // median of a run: breath has 0.3, a metronome's ticks 0.5
 
 // What it costs a chain to go from one kind of burst to another, before it is known whether there
 // are two.
 constexpr double unsureStranger = 0.6;
-
-// What a run must be.
-constexpr double leastRegular = 0.6;
-constexpr double slowIntervalS = 1.5;
-// Slower runs must be of short or of steep strokes, and none may be slower than a breath: a natural
-// one rises by 10 dB within 60 ms, a bellows stroke by 20.
-constexpr float sharpStrokeS = 0.45f;
-constexpr double slowestIntervalS = 2.7;
-constexpr float steepSlowRun = 18;
-constexpr double mostUnlikeDb = 9;
-constexpr float steepRun = 11; // dB, median of the rises
-constexpr float steepShortRun = 15;
-constexpr std::size_t shortRun = 10;
 
 constexpr int mostWidenings = 20; // of twelve seconds: a run of several minutes
 
@@ -55,12 +42,8 @@ public:
         for (Chain& chain : chains) chain = expulsionsOf(chain);
         takeBack(every, chains);
         std::vector<HeardStrokeRun> runs;
-        for (const StrokeSequence& sequence : recounted(std::move(chains))) {
-            const Chain chain = strokesOf(sequence);
-            if (chain.size() >= fewestStrokes &&
-                isLikeStrokes(chain, steepnessOf(sequence), shortestRunS))
-                runs.push_back(runOf(chain));
-        }
+        for (const Chain& chain : areStrokes(recounted(std::move(chains))))
+            runs.push_back(runOf(chain));
         return runs;
     }
 
@@ -70,6 +53,7 @@ private:
     std::vector<float> m_lastingS; // of the bursts, whatever begins meanwhile
     std::vector<float> m_weights;
     Rhythm m_rhythm{m_bursts, m_lastingS};
+    StrokeLikeness m_likeness{m_bursts, m_lastingS, m_rhythm};
     StrokeRecount m_recount{m_bursts, m_lastingS};
 
     // Each run once more, the longest first; what it takes in from a part that was taken for a run
@@ -172,13 +156,16 @@ private:
         while (from > 0 && m_bursts[from - 1].timeS > startS - reachS) --from;
         std::size_t to = chain.back() + 1;
         while (to < m_bursts.size() && m_bursts[to].timeS < endS + reachS) ++to;
-        const auto keepTo = [&](const Chain& other, double nearS) {
-            if (other.back() < chain.front() && startS - m_bursts[other.back()].timeS > nearS)
+        const auto keepTo = [&](const Chain& other, double goesOnWithinS) {
+            if (other.back() < chain.front() &&
+                startS - m_bursts[other.back()].timeS > goesOnWithinS)
                 from = std::max(from, other.back() + 1);
-            if (other.front() > chain.back() && m_bursts[other.front()].timeS - endS > nearS)
+            if (other.front() > chain.back() &&
+                m_bursts[other.front()].timeS - endS > goesOnWithinS)
                 to = std::min(to, other.front());
         };
-        for (const Chain& part : parts) keepTo(part, longestPauseS);
+        const double nearS = longestGapS(m_rhythm.intervalNear(chain, chain.size() / 2));
+        for (const Chain& part : parts) keepTo(part, nearS);
         for (const Chain& run : runs) keepTo(run, 0);
         return {from, to};
     }
@@ -188,8 +175,8 @@ private:
     {
         StrokeSequence sequence;
         const bool twoSided = isTwoSided(chain);
-        const bool halves =
-            !twoSided && fillsItsTime(chain) && areHalves(chain, m_bursts, m_lastingS);
+        const bool halves = !hasInhalesBetween(chain) && fillsItsTime(chain) &&
+                            areHalves(chain, m_bursts, m_lastingS);
         for (std::size_t k = 0; k < chain.size(); ++k) {
             const Burst* inhale = twoSided && k > 0 ? between(chain[k - 1], chain[k]) : nullptr;
             if (inhale) {
@@ -367,36 +354,39 @@ private:
     // breathed. What comes after it must be strokes of the same kind.
     std::vector<Chain> runsOf(const std::vector<Chain>& chains) const
     {
+        std::vector<StrokeLikeness::Candidate> candidates;
+        for (const Chain& chain : chains)
+            if (chain.size() >= 2) candidates.push_back({chain, steepnessOf(chain)});
+        const std::vector<bool> areRuns = m_likeness.areRuns(candidates, strokeS);
         std::vector<Chain> runs;
-        for (const Chain& chain : chains) {
-            if (chain.size() < 2) continue;
-            const bool isRun =
-                chain.size() >= fewestStrokes && isLikeStrokes(chain, steepnessOf(chain), strokeS);
+        for (std::size_t c = 0; c < candidates.size(); ++c) {
+            const Chain& chain = candidates[c].chain;
             if (!runs.empty() && goesOn(runs.back(), chain))
                 runs.back().insert(runs.back().end(), chain.begin(), chain.end());
-            else if (isRun)
+            else if (areRuns[c])
                 runs.push_back(chain);
         }
         return splitAtBreaths(runs);
     }
 
+    std::vector<Chain> areStrokes(const std::vector<StrokeSequence>& sequences) const
+    {
+        std::vector<StrokeLikeness::Candidate> candidates;
+        for (const StrokeSequence& sequence : sequences)
+            if (Chain chain = strokesOf(sequence); chain.size() >= fewestStrokes)
+                candidates.push_back({std::move(chain), steepnessOf(sequence)});
+        const std::vector<bool> are = m_likeness.areRuns(candidates, shortestRunS);
+        std::vector<Chain> runs;
+        for (std::size_t c = 0; c < candidates.size(); ++c)
+            if (are[c]) runs.push_back(std::move(candidates[c].chain));
+        return runs;
+    }
+
     bool goesOn(const Chain& run, const Chain& chain) const
     {
-        constexpr double samePace = 0.4; // of the log of the interval
-        constexpr float sameLevelDb = 8;
-        constexpr float sameLength = 0.8f; // of its log
-        const auto level = [](const Burst& b) { return b.levelDb; };
-        const auto length = [](const Burst& b) {
-            return std::log(std::clamp(b.seconds, shortestTellingS, longestTellingS));
-        };
         const double gap = m_bursts[chain.front()].timeS - m_bursts[run.back()].timeS;
-        const double pace =
-            std::log(m_rhythm.intervalNear(chain, 1) / m_rhythm.intervalNear(run, run.size() - 1));
-        return gap < longestPauseS && std::fabs(pace) < samePace &&
-               std::fabs(m_rhythm.quantileOf(chain, level, 0.5) -
-                         m_rhythm.quantileOf(run, level, 0.5)) < sameLevelDb &&
-               std::fabs(m_rhythm.quantileOf(chain, length, 0.5) -
-                         m_rhythm.quantileOf(run, length, 0.5)) < sameLength;
+        return gap < longestGapS(m_rhythm.intervalNear(run, run.size() - 1)) &&
+               m_likeness.resembles(run, chain);
     }
 
     std::vector<Chain> splitAtBreaths(const std::vector<Chain>& chains) const
@@ -405,14 +395,18 @@ private:
         for (const Chain& chain : chains) {
             runs.emplace_back();
             for (std::size_t k = 0; k < chain.size(); ++k) {
-                if (k > 0 && (m_rhythm.gapBefore(chain, k) > longestPauseS ||
-                              breathBetween(m_bursts, m_lastingS, chain[k - 1], chain[k],
-                                            m_rhythm.intervalNear(chain, k))))
-                    runs.emplace_back();
+                if (k > 0 && isParted(chain, k)) runs.emplace_back();
                 runs.back().push_back(chain[k]);
             }
         }
         return runs;
+    }
+
+    bool isParted(const Chain& chain, std::size_t place) const
+    {
+        const double intervalS = m_rhythm.intervalNear(chain, place);
+        return m_rhythm.gapBefore(chain, place) > longestGapS(intervalS) ||
+               breathBetween(m_bursts, m_lastingS, chain[place - 1], chain[place], intervalS);
     }
 
     // Where a chain runs through long bursts with short ones as loud between them, these are the
@@ -462,42 +456,8 @@ private:
         run.endS = m_bursts[chain.back()].timeS +
                    std::min(0.6, static_cast<double>(m_bursts[chain.back()].seconds));
         run.twoSided = isTwoSided(chain);
-        run.confidence = regularity(chain);
+        run.confidence = m_likeness.regularity(chain);
         return run;
-    }
-
-    // The share of intervals that are near their neighbours'.
-    double regularity(const Chain& chain) const
-    {
-        double regular = 0;
-        for (std::size_t k = 1; k < chain.size(); ++k)
-            regular += std::fabs(std::log(m_rhythm.gapBefore(chain, k) /
-                                          m_rhythm.intervalNear(chain, k))) < 0.25;
-        return regular / static_cast<double>(chain.size() - 1);
-    }
-
-    bool isLikeStrokes(const Chain& chain, float steepness, float shortestS) const
-    {
-        std::vector<float> lengths;
-        std::vector<float> gaps;
-        std::vector<float> unlike;
-        if (m_rhythm.quantileOf(
-                chain, [](const Burst& b) { return b.voiced; }, 0.5) > voicedRun)
-            return false;
-        for (std::size_t k = 0; k < chain.size(); ++k) {
-            lengths.push_back(m_lastingS[chain[k]]);
-            if (k == 0) continue;
-            gaps.push_back(static_cast<float>(m_rhythm.gapBefore(chain, k)));
-            unlike.push_back(m_bursts[chain[k]].unlike(m_bursts[chain[k - 1]]));
-        }
-        const float period = quantile(gaps, 0.5);
-        if (quantile(lengths, 0.5) < shortestS) return false;
-        if (period > slowestIntervalS ||
-            (period > slowIntervalS && quantile(lengths, 0.5) > sharpStrokeS &&
-             steepness < steepSlowRun))
-            return false;
-        if (steepness < (chain.size() < shortRun ? steepShortRun : steepRun)) return false;
-        return regularity(chain) >= leastRegular && quantile(unlike, 0.5) < mostUnlikeDb;
     }
 
     // The loudest burst between two strokes: the breath that flows back in.
@@ -534,17 +494,31 @@ private:
     // stroke takes half.
     bool isTwoSided(const Chain& chain) const
     {
-        constexpr float nearlyAsLoudDb = 10;
         constexpr double half = 0.3;
-        std::size_t both = 0;
-        for (std::size_t k = 1; k < chain.size(); ++k) {
-            const Burst* inhale = between(chain[k - 1], chain[k]);
-            both += inhale && m_bursts[chain[k]].levelDb - inhale->levelDb < nearlyAsLoudDb;
-        }
         const double seconds = m_rhythm.quantileOf(
             chain, [](const Burst& b) { return b.seconds; }, 0.5);
-        return 2 * both > chain.size() &&
+        return mostHaveBetween(chain, 0) &&
                seconds > half * m_rhythm.intervalNear(chain, chain.size() / 2);
+    }
+
+    // Whether the other halves are known already; what flutters within a half rises less.
+    bool hasInhalesBetween(const Chain& chain) const
+    {
+        constexpr float breathRiseDb = 10;
+        return mostHaveBetween(chain, breathRiseDb);
+    }
+
+    // Something nearly as loud as the stroke before it, that rises so far.
+    bool mostHaveBetween(const Chain& chain, float leastRiseDb) const
+    {
+        constexpr float nearlyAsLoudDb = 10;
+        std::size_t found = 0;
+        for (std::size_t k = 1; k < chain.size(); ++k) {
+            const Burst* other = between(chain[k - 1], chain[k]);
+            found += other && other->riseDb >= leastRiseDb &&
+                     m_bursts[chain[k]].levelDb - other->levelDb < nearlyAsLoudDb;
+        }
+        return 2 * found > chain.size();
     }
 };
 

@@ -70,6 +70,7 @@ private:
         burst.levelDb = level;
         burst.riseDb = rise;
         burst.seconds = seconds;
+        burst.fullS = seconds / 2;
         for (std::size_t b = 0; b < bandCount; ++b)
             burst.shape[b] =
                 level - std::min(20.0f, 3 * std::fabs(static_cast<float>(b) -

@@ -72,6 +72,12 @@ public:
         }
         return *this;
     }
+    // As through a hand before the mouth: they rise by some 13 dB within 60 ms.
+    StrokeSound& softStrokes(int count)
+    {
+        for (int i = 0; i < count; ++i) sound(0.35, -36, 0.2, 900).quiet(0.45);
+        return *this;
+    }
     StrokeSound& bellows(int count, double perMin)
     {
         for (int i = 0; i < count; ++i) {
@@ -92,11 +98,29 @@ public:
     }
     StrokeSound& clapsOver(double everyS)
     {
+        for (double t = 0.4; t < m_now; t += everyS) clap(t, 0.4, 0.008, 0);
+        return *this;
+    }
+    // As people clap, neither evenly nor equally loud, in a room whose reverberation sets in
+    // `roomDb` under the clap and is gone after `roomS` (60 dB).
+    StrokeSound& clapsInARoom(double everyS, double decayS, double roomDb, double roomS)
+    {
+        for (double t = 0.4; t < m_now; t += everyS * std::exp(0.03 * m_normal(m_engine)))
+            clap(t, 0.25 * std::pow(10, 0.1 * m_normal(m_engine)), decayS,
+                 std::pow(10, roomDb / 20), roomS);
+        return *this;
+    }
+    StrokeSound& ticksInARoom(double everyS, double hz, double roomDb, double roomS)
+    {
         for (double t = 0.4; t < m_now; t += everyS)
-            for (int i = 0; i < analysisRateHz / 20; ++i)
-                add(t + static_cast<double>(i) / analysisRateHz,
-                    static_cast<float>(0.4 * std::exp(-i / (0.008 * analysisRateHz)) *
-                                       m_normal(m_engine)));
+            for (int i = 0; i < analysisRateHz / 2; ++i) {
+                const double seconds = static_cast<double>(i) / analysisRateHz;
+                const double tone = std::sin(2 * M_PI * hz * seconds);
+                add(t + seconds,
+                    static_cast<float>(0.3 * tone *
+                                       (std::exp(-seconds / 0.01) +
+                                        std::pow(10, roomDb / 20) * fading(seconds, roomS))));
+            }
         return *this;
     }
     double now() const { return m_now; }
@@ -114,6 +138,18 @@ private:
     std::vector<float> m_sound;
     double m_now = 0;
 
+    static double fading(double seconds, double roomS)
+    {
+        return std::pow(10, -3 * seconds / roomS);
+    }
+    void clap(double t, double level, double decayS, double room, double roomS = 0.1)
+    {
+        for (int i = 0; i < analysisRateHz / 2; ++i) {
+            const double seconds = static_cast<double>(i) / analysisRateHz;
+            const double envelope = std::exp(-seconds / decayS) + room * fading(seconds, roomS);
+            add(t + seconds, static_cast<float>(level * envelope * m_normal(m_engine)));
+        }
+    }
     void fill()
     {
         m_sound.resize(
@@ -187,6 +223,46 @@ TEST_CASE("Slow bellows are breaths to the ear, and strokes to a plan of bellows
     CHECK(other.strokeRuns.empty());
 }
 
+TEST_CASE("A pause of two seconds does not end slow bellows, and natural breath is no run of them")
+{
+    StrokeSound sound(21);
+    sound.quiet(1).naturalBreaths(7).quiet(3).bellows(8, 18).quiet(2).bellows(8, 18).quiet(3);
+    sound.naturalBreaths(7).quiet(1);
+    Strokes run;
+    run.style = StrokeStyle::Bhastrika;
+    run.strokes = 16;
+    Plan plan;
+    plan.parts.push_back({run});
+    const Heard heard = withSlowBellows(listenTo(sound.track()), unfold(plan));
+    REQUIRE(heard.strokeRuns.size() == 1);
+    CHECK(heard.strokeRuns[0].strokes.size() == 16);
+}
+
+TEST_CASE("Bellows that pause in their midst are one run, though a stroke waits for its inhale")
+{
+    StrokeSound sound(22);
+    sound.quiet(1).bellows(8, 32).quiet(2.6).bellows(7, 32).quiet(2);
+    const Heard heard = listenTo(sound.track());
+    REQUIRE(heard.strokeRuns.size() == 1);
+    CHECK(heard.strokeRuns[0].strokes.size() == 15);
+}
+
+TEST_CASE("Of a few soft strokes it takes others like them to be a run")
+{
+    const auto runsOf = [](bool withOthers) {
+        StrokeSound sound(23);
+        sound.quiet(1);
+        if (withOthers) sound.softStrokes(14).quiet(1).naturalBreaths(3).quiet(1);
+        sound.softStrokes(7).quiet(1).naturalBreaths(2).quiet(1);
+        return listenTo(sound.track()).strokeRuns;
+    };
+    CHECK(runsOf(false).empty());
+    const std::vector<HeardStrokeRun> both = runsOf(true);
+    REQUIRE(both.size() == 2);
+    CHECK(both[0].strokes.size() == 14);
+    CHECK(both[1].strokes.size() == 7);
+}
+
 TEST_CASE("Breaths of a second sound as bellows do, and are breaths to a plan of as many cycles")
 {
     Plan quick = findPreset("even-4-4")->plan;
@@ -239,6 +315,30 @@ TEST_CASE("Claps, a drum of fingers and natural breathing are no strokes")
     SECTION("with claps") { sound.clapsOver(0.8); }
     SECTION("with quick taps") { sound.clapsOver(0.4); }
     CHECK(listenTo(sound.track()).strokeRuns.empty());
+}
+
+TEST_CASE("Claps and ticks in a room are no strokes, however long the room answers")
+{
+    const double everyS = GENERATE(0.45, 0.7, 1.1);
+    const double roomDb = GENERATE(-20, -12);
+    const double roomS = GENERATE(0.4, 1.2);
+    INFO("every " << everyS << " s, the room at " << roomDb << " dB for " << roomS << " s");
+    StrokeSound sound(static_cast<unsigned>(100 * everyS - roomDb));
+    sound.quiet(1).naturalBreaths(6).quiet(12);
+    SECTION("claps of hands") { sound.clapsInARoom(everyS, 0.01, roomDb, roomS); }
+    SECTION("dull ones of hollow hands") { sound.clapsInARoom(everyS, 0.02, roomDb, roomS); }
+    SECTION("a wooden metronome") { sound.ticksInARoom(everyS, 1100, roomDb, roomS); }
+    CHECK(listenTo(sound.track()).strokeRuns.empty());
+}
+
+TEST_CASE("Beside claps in a room the strokes are counted all the same")
+{
+    const double everyS = GENERATE(0.8, 1.3);
+    StrokeSound sound(static_cast<unsigned>(100 * everyS));
+    sound.quiet(2).strokes(30, 62, -60).quiet(8).clapsInARoom(everyS, 0.01, -16, 0.5);
+    const Heard heard = listenTo(sound.track());
+    REQUIRE(heard.strokeRuns.size() == 1);
+    CHECK(std::abs(static_cast<int>(heard.strokeRuns[0].strokes.size()) - 30) <= 1);
 }
 
 TEST_CASE("Claps at a pace of their own add no strokes to a run")
@@ -302,6 +402,7 @@ public:
         burst.levelDb = static_cast<float>(levelDb + m_normal(m_engine));
         burst.riseDb = burst.levelDb - 3;
         burst.seconds = seconds;
+        burst.fullS = seconds / 2;
         burst.shape.fill(burst.levelDb);
         bursts.push_back(burst);
         return *this;
@@ -382,6 +483,7 @@ TEST_CASE("A metronome that ticks with a pitch makes no run, however regular it 
         burst.levelDb = 28;
         burst.riseDb = 22;
         burst.seconds = 0.1f;
+        burst.fullS = 0.06f;
         burst.voiced = voiced;
         burst.shape.fill(28);
         bursts.push_back(burst);
@@ -407,6 +509,7 @@ TEST_CASE("A run is counted as far as it goes, where strokes far on are unlike t
             burst.levelDb = (isWeak ? 19.0f : 30.0f) + normal(engine);
             burst.riseDb = (isWeak ? 16.0f : 22.0f) + normal(engine);
             burst.seconds = burst.soundsS = 0.15f;
+            burst.fullS = 0.08f;
             for (std::size_t b = 0; b < bandCount; ++b)
                 burst.shape[b] = burst.levelDb - 2 * std::fabs(static_cast<float>(b) - 5);
             bursts.push_back(burst);
@@ -433,6 +536,7 @@ TEST_CASE("Whatever the bursts are, runs are of five strokes or more, in time or
             burst.levelDb = static_cast<float>(30 - 25 * disorder * share(engine));
             burst.riseDb = static_cast<float>(burst.levelDb * (1 - disorder * share(engine)));
             burst.seconds = static_cast<float>(0.02 + std::pow(share(engine), 3));
+            burst.fullS = burst.seconds / 2;
             burst.shape.fill(burst.levelDb);
             bursts.push_back(burst);
         }
