@@ -274,7 +274,7 @@ private:
         const double span = m_bursts[stretch.end() - 1].timeS - m_bursts[stretch.begin()].timeS;
         const Chain one = stretch.chains.size() == 1 ? stretch.chains[0] : longestChain(stretch, 0);
         if (m_rhythm.spanOf(one) < nearlyAll * span) return stretch.chains;
-        if (!alternates(one)) return {one};
+        if (hasInhalesBetween(one) || !alternates(one)) return {one};
         return {everySecond(m_rhythm.withBothEnds(m_rhythm.mended({one}).front(), from, to))};
     }
 

@@ -72,10 +72,10 @@ public:
         }
         return *this;
     }
-    // As through a hand before the mouth: they rise by some 13 dB within 60 ms.
-    StrokeSound& softStrokes(int count)
+    // As through a hand before the mouth.
+    StrokeSound& softStrokes(int count, double riseS = 0.2)
     {
-        for (int i = 0; i < count; ++i) sound(0.35, -36, 0.2, 900).quiet(0.45);
+        for (int i = 0; i < count; ++i) sound(0.35, -36, riseS, 900).quiet(0.45);
         return *this;
     }
     StrokeSound& bellows(int count, double perMin)
@@ -261,6 +261,38 @@ TEST_CASE("Of a few soft strokes it takes others like them to be a run")
     REQUIRE(both.size() == 2);
     CHECK(both[0].strokes.size() == 14);
     CHECK(both[1].strokes.size() == 7);
+}
+
+TEST_CASE("Very soft strokes are a run where they come quickly and many, as no breath does")
+{
+    const auto runsOf = [](int count) {
+        StrokeSound sound(24);
+        sound.quiet(1)
+            .naturalBreaths(2)
+            .softStrokes(count, 0.26)
+            .quiet(1)
+            .naturalBreaths(2)
+            .quiet(1);
+        return listenTo(sound.track()).strokeRuns;
+    };
+    CHECK(runsOf(9).empty());
+    REQUIRE(runsOf(26).size() == 1);
+    CHECK(runsOf(26)[0].strokes.size() == 26);
+}
+
+TEST_CASE("Bellows that are strong and weak by turns are all strokes, and not each other's inhales")
+{
+    StrokeSound sound(25);
+    sound.quiet(1).naturalBreaths(2);
+    for (int stroke = 0; stroke < 16; ++stroke) {
+        sound.sound(0.56, -23, 0.04, 2400).quiet(0.05);
+        sound.sound(0.46, stroke % 2 == 0 ? -18 : -23, 0.04, 900);
+        sound.quiet(0.15);
+    }
+    sound.quiet(1).naturalBreaths(2).quiet(1);
+    const Heard heard = listenTo(sound.track());
+    REQUIRE(heard.strokeRuns.size() == 1);
+    CHECK(heard.strokeRuns[0].strokes.size() == 16);
 }
 
 TEST_CASE("Breaths of a second sound as bellows do, and are breaths to a plan of as many cycles")
