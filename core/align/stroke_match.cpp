@@ -346,20 +346,32 @@ HeardStrokeRun countedAs(HeardStrokeRun run, const Strokes& planned)
     return paired;
 }
 
+namespace {
+
+// The counts of the planned runs of bellows that no heard run is.
+std::vector<int> bellowsNotHeard(const Heard& heard, const std::vector<PlannedStep>& steps)
+{
+    const auto matched = matchRuns(heard.strokeRuns, steps);
+    std::vector<int> counts;
+    for (const std::size_t s : plannedRuns(steps))
+        if (strokesOf(steps[s])->style == StrokeStyle::Bhastrika &&
+            std::find(matched.begin(), matched.end(), s) == matched.end())
+            counts.push_back(strokesOf(steps[s])->strokes);
+    return counts;
+}
+
+} // namespace
+
 Heard withSlowBellows(const Heard& heard, const std::vector<PlannedStep>& steps)
 {
-    std::vector<int> wanted;
-    for (const std::size_t s : plannedRuns(steps))
-        if (strokesOf(steps[s])->style == StrokeStyle::Bhastrika)
-            wanted.push_back(strokesOf(steps[s])->strokes);
-    if (wanted.empty() || heard.strokeRuns.size() >= wanted.size()) return heard;
+    const std::vector<int> wanted = bellowsNotHeard(heard, steps);
+    if (wanted.empty()) return heard;
     const int fewest = *std::min_element(wanted.begin(), wanted.end());
     Heard result = heard;
     std::vector<bool> used(heard.spans.size(), false);
     std::vector<HeardSpan> runs;
-    const std::size_t missing = wanted.size() - heard.strokeRuns.size();
     for (const Stretch& stretch : bellowsAmong(
-             heard, std::max(2 * fewestStrokes, static_cast<std::size_t>(fewest)), missing)) {
+             heard, std::max(2 * fewestStrokes, static_cast<std::size_t>(fewest)), wanted.size())) {
         const HeardStrokeRun run = runOf(stretch, heard);
         HeardSpan span = heard.spans[stretch.breaths.front()];
         span.kind = HeardSpan::Kind::Strokes;

@@ -238,6 +238,24 @@ TEST_CASE("A pause of two seconds does not end slow bellows, and natural breath 
     CHECK(heard.strokeRuns[0].strokes.size() == 16);
 }
 
+TEST_CASE("Slow bellows are found beside strokes of another kind that were heard")
+{
+    StrokeSound sound(26);
+    sound.quiet(1).strokes(27, 60, -60).quiet(1).naturalBreaths(3).quiet(2);
+    sound.strokes(27, 60, -60).quiet(1).naturalBreaths(3).quiet(3).bellows(12, 18).quiet(2);
+    Strokes quick;
+    quick.strokes = 27;
+    Strokes slow;
+    slow.style = StrokeStyle::Bhastrika;
+    slow.strokes = 12;
+    Plan plan;
+    plan.parts = {{quick}, {quick}, {slow}};
+    const Heard heard = withSlowBellows(listenTo(sound.track()), unfold(plan));
+    REQUIRE(heard.strokeRuns.size() == 3);
+    CHECK(heard.strokeRuns[1].strokes.size() == 27);
+    CHECK(heard.strokeRuns[2].strokes.size() == 12);
+}
+
 TEST_CASE("Bellows that pause in their midst are one run, though a stroke waits for its inhale")
 {
     StrokeSound sound(22);
