@@ -4,7 +4,7 @@
 #include "core/listen/voices.hpp"
 #include "core/measure/stroke_runs.hpp"
 #include "core/plan/presets.hpp"
-#include "tests/support/sounds.hpp"
+#include "tests/support/stroke_sound.hpp"
 
 #include <catch2/catch.hpp>
 #include <cmath>
@@ -14,154 +14,6 @@
 using namespace layakari;
 
 namespace {
-
-// Strokes made here, not by the simulator: noise through one resonance, the expulsions in one place
-// of the spectrum and the inhales in another, in a room of noise.
-class StrokeSound {
-public:
-    explicit StrokeSound(unsigned seed) : m_engine(seed) {}
-
-    std::vector<double> timesS;
-    std::vector<double> turnsS; // of bellows
-
-    StrokeSound& quiet(double seconds)
-    {
-        m_now += seconds;
-        fill();
-        return *this;
-    }
-    // A sound with a rise and a fall; `hz` is where it lies.
-    StrokeSound& sound(double seconds, double levelDb, double riseS, double hz)
-    {
-        fill();
-        const double amplitude = std::pow(10, levelDb / 20);
-        const double bandwidth = hz * 0.6;
-        const double r = std::exp(-M_PI * bandwidth / analysisRateHz);
-        const double c = 2 * r * std::cos(2 * M_PI * hz / analysisRateHz);
-        double y1 = 0;
-        double y2 = 0;
-        const auto count = static_cast<std::size_t>(seconds * analysisRateHz);
-        for (std::size_t i = 0; i < count; ++i) {
-            const double t = static_cast<double>(i) / analysisRateHz;
-            const double y = m_normal(m_engine) * (1 - r) * 2 + c * y1 - r * r * y2;
-            y2 = y1;
-            y1 = y;
-            const double envelope = std::min({1.0, t / riseS, (seconds - t) / (0.6 * seconds)});
-            add(m_now + t, static_cast<float>(amplitude * envelope * y));
-        }
-        m_now += seconds;
-        fill();
-        return *this;
-    }
-    // `inhaleDb` against the expulsion; nothing under -50.
-    StrokeSound& strokes(int count, double perMin, double inhaleDb, double jitter = 0.03)
-    {
-        for (int i = 0; i < count; ++i) {
-            const double interval = 60 / perMin * std::exp(jitter * m_normal(m_engine));
-            const double burst = std::min(0.18, 0.45 * interval);
-            timesS.push_back(m_now + 0.01);
-            sound(burst, -20 + m_normal(m_engine), 0.02, 900);
-            const double rest = interval - burst;
-            if (inhaleDb > -50) {
-                quiet(0.03);
-                sound(std::min(0.6, rest - 0.06), -20 + inhaleDb, 0.08, 2400);
-                quiet(std::max(0.03, rest - 0.03 - std::min(0.6, rest - 0.06)));
-            } else {
-                quiet(rest);
-            }
-        }
-        return *this;
-    }
-    // As through a hand before the mouth.
-    StrokeSound& softStrokes(int count, double riseS = 0.2)
-    {
-        for (int i = 0; i < count; ++i) sound(0.35, -36, riseS, 900).quiet(0.45);
-        return *this;
-    }
-    StrokeSound& bellows(int count, double perMin)
-    {
-        for (int i = 0; i < count; ++i) {
-            const double interval = 60 / perMin * std::exp(0.03 * m_normal(m_engine));
-            sound(0.46 * interval, -22, 0.04, 2400).quiet(0.04 * interval);
-            turnsS.push_back(m_now - 0.02 * interval);
-            timesS.push_back(m_now + 0.02);
-            sound(0.46 * interval, -20, 0.04, 900).quiet(0.04 * interval);
-            turnsS.push_back(m_now - 0.02 * interval);
-        }
-        return *this;
-    }
-    StrokeSound& naturalBreaths(int count)
-    {
-        for (int i = 0; i < count; ++i)
-            sound(2, -32, 0.4, 2000).quiet(0.05).sound(2.5, -30, 0.3, 900).quiet(0.7);
-        return *this;
-    }
-    StrokeSound& clapsOver(double everyS)
-    {
-        for (double t = 0.4; t < m_now; t += everyS) clap(t, 0.4, 0.008, 0);
-        return *this;
-    }
-    // As people clap, neither evenly nor equally loud, in a room whose reverberation sets in
-    // `roomDb` under the clap and is gone after `roomS` (60 dB).
-    StrokeSound& clapsInARoom(double everyS, double decayS, double roomDb, double roomS)
-    {
-        for (double t = 0.4; t < m_now; t += everyS * std::exp(0.03 * m_normal(m_engine)))
-            clap(t, 0.25 * std::pow(10, 0.1 * m_normal(m_engine)), decayS,
-                 std::pow(10, roomDb / 20), roomS);
-        return *this;
-    }
-    StrokeSound& ticksInARoom(double everyS, double hz, double roomDb, double roomS)
-    {
-        for (double t = 0.4; t < m_now; t += everyS)
-            for (int i = 0; i < analysisRateHz / 2; ++i) {
-                const double seconds = static_cast<double>(i) / analysisRateHz;
-                const double tone = std::sin(2 * M_PI * hz * seconds);
-                add(t + seconds,
-                    static_cast<float>(0.3 * tone *
-                                       (std::exp(-seconds / 0.01) +
-                                        std::pow(10, roomDb / 20) * fading(seconds, roomS))));
-            }
-        return *this;
-    }
-    double now() const { return m_now; }
-
-    FeatureTrack track()
-    {
-        std::vector<float> noisy = m_sound;
-        for (float& s : noisy) s += static_cast<float>(0.0012 * m_normal(m_engine));
-        return trackOf(noisy);
-    }
-
-private:
-    std::mt19937 m_engine;
-    std::normal_distribution<double> m_normal{0, 1};
-    std::vector<float> m_sound;
-    double m_now = 0;
-
-    static double fading(double seconds, double roomS)
-    {
-        return std::pow(10, -3 * seconds / roomS);
-    }
-    void clap(double t, double level, double decayS, double room, double roomS = 0.1)
-    {
-        for (int i = 0; i < analysisRateHz / 2; ++i) {
-            const double seconds = static_cast<double>(i) / analysisRateHz;
-            const double envelope = std::exp(-seconds / decayS) + room * fading(seconds, roomS);
-            add(t + seconds, static_cast<float>(level * envelope * m_normal(m_engine)));
-        }
-    }
-    void fill()
-    {
-        m_sound.resize(
-            std::max(m_sound.size(), static_cast<std::size_t>(m_now * analysisRateHz) + 1));
-    }
-    void add(double t, float value)
-    {
-        const auto i = static_cast<std::size_t>(t * analysisRateHz);
-        if (i >= m_sound.size()) m_sound.resize(i + 1);
-        m_sound[i] += value;
-    }
-};
 
 double medianDistance(const std::vector<HeardStroke>& heard, const std::vector<double>& truth)
 {
@@ -197,74 +49,6 @@ TEST_CASE("One stroke is counted per expulsion, from slow to fast, whatever the 
     CHECK(medianDistance(heard.strokeRuns[0].strokes, sound.timesS) < 0.02);
 }
 
-TEST_CASE("A bellows stroke is one inhale and one exhale")
-{
-    const double perMin = GENERATE(30, 45, 70);
-    INFO(perMin << " a minute");
-    StrokeSound sound(static_cast<unsigned>(perMin));
-    sound.quiet(1).naturalBreaths(2).bellows(20, perMin).quiet(1).naturalBreaths(2).quiet(1);
-    const Heard heard = listenTo(sound.track());
-    REQUIRE(heard.strokeRuns.size() == 1);
-    CHECK(heard.strokeRuns[0].strokes.size() == 20);
-    CHECK(heard.strokeRuns[0].twoSided);
-}
-
-TEST_CASE("Slow bellows are breaths to the ear, and strokes to a plan of bellows")
-{
-    StrokeSound sound(3);
-    sound.quiet(1).naturalBreaths(2).bellows(10, 17).quiet(1).naturalBreaths(2).quiet(1);
-    const Heard heard = listenTo(sound.track());
-    CHECK(heard.strokeRuns.empty());
-    const Plan plan = findPreset("bhastrika-3x10")->plan;
-    const Heard planned = withSlowBellows(heard, unfold(plan));
-    REQUIRE(planned.strokeRuns.size() == 1);
-    CHECK(planned.strokeRuns[0].strokes.size() == 10);
-    const Heard other = withSlowBellows(heard, unfold(findPreset("even-4-4")->plan));
-    CHECK(other.strokeRuns.empty());
-}
-
-TEST_CASE("A pause of two seconds does not end slow bellows, and natural breath is no run of them")
-{
-    StrokeSound sound(21);
-    sound.quiet(1).naturalBreaths(7).quiet(3).bellows(8, 18).quiet(2).bellows(8, 18).quiet(3);
-    sound.naturalBreaths(7).quiet(1);
-    Strokes run;
-    run.style = StrokeStyle::Bhastrika;
-    run.strokes = 16;
-    Plan plan;
-    plan.parts.push_back({run});
-    const Heard heard = withSlowBellows(listenTo(sound.track()), unfold(plan));
-    REQUIRE(heard.strokeRuns.size() == 1);
-    CHECK(heard.strokeRuns[0].strokes.size() == 16);
-}
-
-TEST_CASE("Slow bellows are found beside strokes of another kind that were heard")
-{
-    StrokeSound sound(26);
-    sound.quiet(1).strokes(27, 60, -60).quiet(1).naturalBreaths(3).quiet(2);
-    sound.strokes(27, 60, -60).quiet(1).naturalBreaths(3).quiet(3).bellows(12, 18).quiet(2);
-    Strokes quick;
-    quick.strokes = 27;
-    Strokes slow;
-    slow.style = StrokeStyle::Bhastrika;
-    slow.strokes = 12;
-    Plan plan;
-    plan.parts = {{quick}, {quick}, {slow}};
-    const Heard heard = withSlowBellows(listenTo(sound.track()), unfold(plan));
-    REQUIRE(heard.strokeRuns.size() == 3);
-    CHECK(heard.strokeRuns[1].strokes.size() == 27);
-    CHECK(heard.strokeRuns[2].strokes.size() == 12);
-}
-
-TEST_CASE("Bellows that pause in their midst are one run, though a stroke waits for its inhale")
-{
-    StrokeSound sound(22);
-    sound.quiet(1).bellows(8, 32).quiet(2.6).bellows(7, 32).quiet(2);
-    const Heard heard = listenTo(sound.track());
-    REQUIRE(heard.strokeRuns.size() == 1);
-    CHECK(heard.strokeRuns[0].strokes.size() == 15);
-}
-
 TEST_CASE("Of a few soft strokes it takes others like them to be a run")
 {
     const auto runsOf = [](bool withOthers) {
@@ -296,108 +80,6 @@ TEST_CASE("Very soft strokes are a run where they come quickly and many, as no b
     CHECK(runsOf(9).empty());
     REQUIRE(runsOf(26).size() == 1);
     CHECK(runsOf(26)[0].strokes.size() == 26);
-}
-
-TEST_CASE("Bellows that are strong and weak by turns are all strokes, and not each other's inhales")
-{
-    StrokeSound sound(25);
-    sound.quiet(1).naturalBreaths(2);
-    for (int stroke = 0; stroke < 16; ++stroke) {
-        sound.sound(0.56, -23, 0.04, 2400).quiet(0.05);
-        sound.sound(0.46, stroke % 2 == 0 ? -18 : -23, 0.04, 900);
-        sound.quiet(0.15);
-    }
-    sound.quiet(1).naturalBreaths(2).quiet(1);
-    const Heard heard = listenTo(sound.track());
-    REQUIRE(heard.strokeRuns.size() == 1);
-    CHECK(heard.strokeRuns[0].strokes.size() == 16);
-}
-
-TEST_CASE("Breaths of a second sound as bellows do, and are breaths to a plan of as many cycles")
-{
-    Plan quick = findPreset("even-4-4")->plan;
-    Cycles& cycles = std::get<Cycles>(quick.parts.front().content);
-    cycles.repeat = 12;
-    for (const unsigned seed : {11u, 12u, 13u}) {
-        INFO("seed " << seed);
-        StrokeSound sound(seed);
-        sound.quiet(1).naturalBreaths(2).bellows(12, 30).quiet(1).naturalBreaths(2).quiet(1);
-        const FeatureTrack track = sound.track();
-        const Heard heard = listenTo(track);
-        REQUIRE(heard.strokeRuns.size() == 1);
-        const auto breathsOf = [](const Heard& h) {
-            return std::count_if(h.spans.begin(), h.spans.end(), [](const HeardSpan& span) {
-                return span.kind == HeardSpan::Kind::Breath;
-            });
-        };
-        const Heard planned = withQuickBreaths(heard, unfold(quick), track);
-        CHECK(planned.strokeRuns.empty());
-        CHECK(breathsOf(planned) == 2 * 4 + 2 * 12);
-        // They turn in the dips, not where the next breath is loud already.
-        sound.turnsS.pop_back(); // where the last one ends, it is quiet
-        for (const double turn : sound.turnsS) {
-            const auto nearest = [&](double s, const HeardSpan& span) {
-                return std::min(s, std::fabs(span.startS - turn));
-            };
-            CHECK(std::accumulate(planned.spans.begin(), planned.spans.end(), 1e9, nearest) < 0.1);
-        }
-        for (std::size_t i = 1; i < planned.spans.size(); ++i)
-            CHECK(planned.spans[i].startS >= planned.spans[i - 1].endS - 1e-9);
-        // Not to a plan of bellows, of held breath, or of far fewer cycles; nor when it is faster.
-        for (const char* other : {"bhastrika-3x10", "square-4", "long-exhale-4-6"}) {
-            Plan plan = findPreset(other)->plan;
-            if (std::string(other) == "long-exhale-4-6")
-                std::get<Cycles>(plan.parts.front().content).repeat = 5;
-            CHECK(withQuickBreaths(heard, unfold(plan), track).strokeRuns.size() == 1);
-        }
-    }
-    StrokeSound fast(14);
-    fast.quiet(1).bellows(12, 70).quiet(2);
-    const FeatureTrack track = fast.track();
-    CHECK(withQuickBreaths(listenTo(track), unfold(quick), track).strokeRuns.size() == 1);
-}
-
-TEST_CASE("Claps, a drum of fingers and natural breathing are no strokes")
-{
-    StrokeSound sound(5);
-    sound.quiet(1).naturalBreaths(8).quiet(1);
-    SECTION("alone") {}
-    SECTION("with claps") { sound.clapsOver(0.8); }
-    SECTION("with quick taps") { sound.clapsOver(0.4); }
-    CHECK(listenTo(sound.track()).strokeRuns.empty());
-}
-
-TEST_CASE("Claps and ticks in a room are no strokes, however long the room answers")
-{
-    const double everyS = GENERATE(0.45, 0.7, 1.1);
-    const double roomDb = GENERATE(-20, -12);
-    const double roomS = GENERATE(0.4, 1.2);
-    INFO("every " << everyS << " s, the room at " << roomDb << " dB for " << roomS << " s");
-    StrokeSound sound(static_cast<unsigned>(100 * everyS - roomDb));
-    sound.quiet(1).naturalBreaths(6).quiet(12);
-    SECTION("claps of hands") { sound.clapsInARoom(everyS, 0.01, roomDb, roomS); }
-    SECTION("dull ones of hollow hands") { sound.clapsInARoom(everyS, 0.02, roomDb, roomS); }
-    SECTION("a wooden metronome") { sound.ticksInARoom(everyS, 1100, roomDb, roomS); }
-    CHECK(listenTo(sound.track()).strokeRuns.empty());
-}
-
-TEST_CASE("Beside claps in a room the strokes are counted all the same")
-{
-    const double everyS = GENERATE(0.8, 1.3);
-    StrokeSound sound(static_cast<unsigned>(100 * everyS));
-    sound.quiet(2).strokes(30, 62, -60).quiet(8).clapsInARoom(everyS, 0.01, -16, 0.5);
-    const Heard heard = listenTo(sound.track());
-    REQUIRE(heard.strokeRuns.size() == 1);
-    CHECK(std::abs(static_cast<int>(heard.strokeRuns[0].strokes.size()) - 30) <= 1);
-}
-
-TEST_CASE("Claps at a pace of their own add no strokes to a run")
-{
-    StrokeSound sound(6);
-    sound.quiet(1).strokes(25, 60, -60).quiet(2).clapsOver(0.77);
-    const Heard heard = listenTo(sound.track());
-    REQUIRE(heard.strokeRuns.size() == 1);
-    CHECK(std::abs(static_cast<int>(heard.strokeRuns[0].strokes.size()) - 25) <= 1);
 }
 
 TEST_CASE("A pause of two seconds does not end a run, a rest with breaths does")
@@ -523,24 +205,6 @@ TEST_CASE(
     }
 }
 
-TEST_CASE("A metronome that ticks with a pitch makes no run, however regular it is")
-{
-    const float voiced = GENERATE(0.25f, 0.55f);
-    std::vector<Burst> bursts;
-    for (int tick = 0; tick < 30; ++tick) {
-        Burst burst;
-        burst.timeS = 2 + tick;
-        burst.levelDb = 28;
-        burst.riseDb = 22;
-        burst.seconds = 0.1f;
-        burst.fullS = 0.06f;
-        burst.voiced = voiced;
-        burst.shape.fill(28);
-        bursts.push_back(burst);
-    }
-    CHECK(findStrokeRuns(bursts, {}).empty() == (voiced > 0.5f));
-}
-
 TEST_CASE("A run is counted as far as it goes, where strokes far on are unlike the first ones")
 {
     // As beside a recorder's gain: from the sixteenth stroke on every second one is weak. Some such
@@ -633,21 +297,6 @@ TEST_CASE("The first natural breath after a run is no stroke, though it comes in
     CHECK(heard.strokeRuns[0].strokes.size() == 20);
 }
 
-TEST_CASE("In and out of one spectrum that differ in level only are one stroke")
-{
-    StrokeSound sound(15);
-    sound.quiet(1).naturalBreaths(2);
-    for (int i = 0; i < 20; ++i) {
-        sound.sound(0.6, -27, 0.04, 1500).quiet(0.06);
-        sound.timesS.push_back(sound.now() + 0.02);
-        sound.sound(0.6, -20, 0.04, 1500).quiet(0.06);
-    }
-    sound.quiet(1).naturalBreaths(2).quiet(1);
-    const Heard heard = listenTo(sound.track());
-    REQUIRE(heard.strokeRuns.size() == 1);
-    CHECK(heard.strokeRuns[0].strokes.size() == 20);
-}
-
 TEST_CASE("A burst's time is where its amplitude rises most steeply")
 {
     const double riseS = GENERATE(0.01, 0.03, 0.06);
@@ -678,20 +327,6 @@ TEST_CASE("Breaths before and after a run are breaths, and the run is one span b
     }
     CHECK(runs == 1);
     CHECK(breaths == 12);
-}
-
-TEST_CASE("Where both halves of a stroke sound alike, a plan of bellows counts two bursts as one")
-{
-    HeardStrokeRun halves;
-    for (int i = 0; i < 40; ++i) halves.strokes.push_back({i * 0.7, 20, true, {}, 0});
-    halves.countConfidence = 1;
-    const Strokes bellows{StrokeStyle::Bhastrika, 20, 43.0, Pace::Steady};
-    const HeardStrokeRun counted = countedAs(halves, bellows);
-    CHECK(counted.strokes.size() == 20);
-    CHECK(counted.countConfidence < 1);
-    CHECK(countedAs(halves, {StrokeStyle::Kapalabhati, 20, 43.0, Pace::Steady}).strokes.size() ==
-          40);
-    CHECK(countedAs(halves, {StrokeStyle::Bhastrika, 40, 86.0, Pace::Steady}).strokes.size() == 40);
 }
 
 TEST_CASE("Heard runs find their places in the plan in order, whichever is left out")

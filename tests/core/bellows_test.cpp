@@ -1,0 +1,165 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/align/stroke_match.hpp"
+#include "core/listen/listener.hpp"
+#include "core/plan/presets.hpp"
+#include "tests/support/stroke_sound.hpp"
+
+#include <catch2/catch.hpp>
+
+using namespace layakari;
+
+TEST_CASE("A bellows stroke is one inhale and one exhale")
+{
+    const double perMin = GENERATE(30, 45, 70);
+    INFO(perMin << " a minute");
+    StrokeSound sound(static_cast<unsigned>(perMin));
+    sound.quiet(1).naturalBreaths(2).bellows(20, perMin).quiet(1).naturalBreaths(2).quiet(1);
+    const Heard heard = listenTo(sound.track());
+    REQUIRE(heard.strokeRuns.size() == 1);
+    CHECK(heard.strokeRuns[0].strokes.size() == 20);
+    CHECK(heard.strokeRuns[0].twoSided);
+}
+
+TEST_CASE("Slow bellows are breaths to the ear, and strokes to a plan of bellows")
+{
+    StrokeSound sound(3);
+    sound.quiet(1).naturalBreaths(2).bellows(10, 17).quiet(1).naturalBreaths(2).quiet(1);
+    const Heard heard = listenTo(sound.track());
+    CHECK(heard.strokeRuns.empty());
+    const Plan plan = findPreset("bhastrika-3x10")->plan;
+    const Heard planned = withSlowBellows(heard, unfold(plan));
+    REQUIRE(planned.strokeRuns.size() == 1);
+    CHECK(planned.strokeRuns[0].strokes.size() == 10);
+    const Heard other = withSlowBellows(heard, unfold(findPreset("even-4-4")->plan));
+    CHECK(other.strokeRuns.empty());
+}
+
+TEST_CASE("A pause of two seconds does not end slow bellows, and natural breath is no run of them")
+{
+    StrokeSound sound(21);
+    sound.quiet(1).naturalBreaths(7).quiet(3).bellows(8, 18).quiet(2).bellows(8, 18).quiet(3);
+    sound.naturalBreaths(7).quiet(1);
+    Strokes run;
+    run.style = StrokeStyle::Bhastrika;
+    run.strokes = 16;
+    Plan plan;
+    plan.parts.push_back({run});
+    const Heard heard = withSlowBellows(listenTo(sound.track()), unfold(plan));
+    REQUIRE(heard.strokeRuns.size() == 1);
+    CHECK(heard.strokeRuns[0].strokes.size() == 16);
+}
+
+TEST_CASE("Slow bellows are found beside strokes of another kind that were heard")
+{
+    StrokeSound sound(26);
+    sound.quiet(1).strokes(27, 60, -60).quiet(1).naturalBreaths(3).quiet(2);
+    sound.strokes(27, 60, -60).quiet(1).naturalBreaths(3).quiet(3).bellows(12, 18).quiet(2);
+    Strokes quick;
+    quick.strokes = 27;
+    Strokes slow;
+    slow.style = StrokeStyle::Bhastrika;
+    slow.strokes = 12;
+    Plan plan;
+    plan.parts = {{quick}, {quick}, {slow}};
+    const Heard heard = withSlowBellows(listenTo(sound.track()), unfold(plan));
+    REQUIRE(heard.strokeRuns.size() == 3);
+    CHECK(heard.strokeRuns[1].strokes.size() == 27);
+    CHECK(heard.strokeRuns[2].strokes.size() == 12);
+}
+
+TEST_CASE("Bellows that pause in their midst are one run, though a stroke waits for its inhale")
+{
+    StrokeSound sound(22);
+    sound.quiet(1).bellows(8, 32).quiet(2.6).bellows(7, 32).quiet(2);
+    const Heard heard = listenTo(sound.track());
+    REQUIRE(heard.strokeRuns.size() == 1);
+    CHECK(heard.strokeRuns[0].strokes.size() == 15);
+}
+
+TEST_CASE("Bellows that are strong and weak by turns are all strokes, and not each other's inhales")
+{
+    StrokeSound sound(25);
+    sound.quiet(1).naturalBreaths(2);
+    for (int stroke = 0; stroke < 16; ++stroke) {
+        sound.sound(0.56, -23, 0.04, 2400).quiet(0.05);
+        sound.sound(0.46, stroke % 2 == 0 ? -18 : -23, 0.04, 900);
+        sound.quiet(0.15);
+    }
+    sound.quiet(1).naturalBreaths(2).quiet(1);
+    const Heard heard = listenTo(sound.track());
+    REQUIRE(heard.strokeRuns.size() == 1);
+    CHECK(heard.strokeRuns[0].strokes.size() == 16);
+}
+
+TEST_CASE("Breaths of a second sound as bellows do, and are breaths to a plan of as many cycles")
+{
+    Plan quick = findPreset("even-4-4")->plan;
+    Cycles& cycles = std::get<Cycles>(quick.parts.front().content);
+    cycles.repeat = 12;
+    for (const unsigned seed : {11u, 12u, 13u}) {
+        INFO("seed " << seed);
+        StrokeSound sound(seed);
+        sound.quiet(1).naturalBreaths(2).bellows(12, 30).quiet(1).naturalBreaths(2).quiet(1);
+        const FeatureTrack track = sound.track();
+        const Heard heard = listenTo(track);
+        REQUIRE(heard.strokeRuns.size() == 1);
+        const auto breathsOf = [](const Heard& h) {
+            return std::count_if(h.spans.begin(), h.spans.end(), [](const HeardSpan& span) {
+                return span.kind == HeardSpan::Kind::Breath;
+            });
+        };
+        const Heard planned = withQuickBreaths(heard, unfold(quick), track);
+        CHECK(planned.strokeRuns.empty());
+        CHECK(breathsOf(planned) == 2 * 4 + 2 * 12);
+        // They turn in the dips, not where the next breath is loud already.
+        sound.turnsS.pop_back(); // where the last one ends, it is quiet
+        for (const double turn : sound.turnsS) {
+            const auto nearest = [&](double s, const HeardSpan& span) {
+                return std::min(s, std::fabs(span.startS - turn));
+            };
+            CHECK(std::accumulate(planned.spans.begin(), planned.spans.end(), 1e9, nearest) < 0.1);
+        }
+        for (std::size_t i = 1; i < planned.spans.size(); ++i)
+            CHECK(planned.spans[i].startS >= planned.spans[i - 1].endS - 1e-9);
+        // Not to a plan of bellows, of held breath, or of far fewer cycles; nor when it is faster.
+        for (const char* other : {"bhastrika-3x10", "square-4", "long-exhale-4-6"}) {
+            Plan plan = findPreset(other)->plan;
+            if (std::string(other) == "long-exhale-4-6")
+                std::get<Cycles>(plan.parts.front().content).repeat = 5;
+            CHECK(withQuickBreaths(heard, unfold(plan), track).strokeRuns.size() == 1);
+        }
+    }
+    StrokeSound fast(14);
+    fast.quiet(1).bellows(12, 70).quiet(2);
+    const FeatureTrack track = fast.track();
+    CHECK(withQuickBreaths(listenTo(track), unfold(quick), track).strokeRuns.size() == 1);
+}
+
+TEST_CASE("In and out of one spectrum that differ in level only are one stroke")
+{
+    StrokeSound sound(15);
+    sound.quiet(1).naturalBreaths(2);
+    for (int i = 0; i < 20; ++i) {
+        sound.sound(0.6, -27, 0.04, 1500).quiet(0.06);
+        sound.timesS.push_back(sound.now() + 0.02);
+        sound.sound(0.6, -20, 0.04, 1500).quiet(0.06);
+    }
+    sound.quiet(1).naturalBreaths(2).quiet(1);
+    const Heard heard = listenTo(sound.track());
+    REQUIRE(heard.strokeRuns.size() == 1);
+    CHECK(heard.strokeRuns[0].strokes.size() == 20);
+}
+
+TEST_CASE("Where both halves of a stroke sound alike, a plan of bellows counts two bursts as one")
+{
+    HeardStrokeRun halves;
+    for (int i = 0; i < 40; ++i) halves.strokes.push_back({i * 0.7, 20, true, {}, 0});
+    halves.countConfidence = 1;
+    const Strokes bellows{StrokeStyle::Bhastrika, 20, 43.0, Pace::Steady};
+    const HeardStrokeRun counted = countedAs(halves, bellows);
+    CHECK(counted.strokes.size() == 20);
+    CHECK(counted.countConfidence < 1);
+    CHECK(countedAs(halves, {StrokeStyle::Kapalabhati, 20, 43.0, Pace::Steady}).strokes.size() ==
+          40);
+    CHECK(countedAs(halves, {StrokeStyle::Bhastrika, 40, 86.0, Pace::Steady}).strokes.size() == 40);
+}
