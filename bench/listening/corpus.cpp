@@ -2,6 +2,7 @@
 #include "bench/listening/corpus.hpp"
 
 #include "bench/common/shell.hpp"
+#include "core/audio/sound_writer.hpp"
 #include "core/base/checked_json.hpp"
 #include "core/plan/presets.hpp"
 #include "core/simulate/practitioner.hpp"
@@ -57,6 +58,23 @@ void addWhatSoundsOver(std::vector<Case>& cases, bool held)
         }
 }
 
+// Beside one simulated person and one stranger each.
+void addImpactCases(std::vector<Case>& cases, bool held, int seeds)
+{
+    std::uint64_t seed = held ? 6000 : 900;
+    constexpr std::array textures{Texture::Fricatives, Texture::Resonances, Texture::Gusts};
+    for (int s = 0; s < seeds; ++s)
+        for (const Impact impacts : {Impact::Claps, Impact::Ticks, Impact::Clatter, Impact::Thumps})
+            for (const std::string& plan : fourPlans) {
+                Case one{plan, held ? "held-attic" : "steady", 0, ways[seed % ways.size()], ++seed};
+                one.impacts = impacts;
+                cases.push_back(one);
+                one.stranger = Stranger{textures[seed % textures.size()], held, ++seed, 18};
+                one.seed = seed;
+                cases.push_back(one);
+            }
+}
+
 void addGains(std::vector<Case>& cases, bool held)
 {
     int seed = held ? 4000 : 800;
@@ -82,6 +100,17 @@ void addStrangers(std::vector<Case>& cases, bool held, int seeds)
                 }
 }
 
+void addImpactsTo(const fs::path& sound, Impact what, std::uint64_t seed)
+{
+    auto samples = readStretch(sound, 0, 24 * 3600, analysisRateHz);
+    if (!samples) giveUp(samples.error().message());
+    Random random(seed, 905);
+    addImpacts(*samples, what, random);
+    auto writer = SoundWriter::create(sound, analysisRateHz);
+    if (!writer || !writer->write(*samples) || !writer->finish())
+        giveUp("cannot write " + sound.string());
+}
+
 } // namespace
 
 std::string Case::name() const
@@ -93,6 +122,7 @@ std::string Case::name() const
     if (breathToNoiseDb != 0) name += " " + shortNumber(breathToNoiseDb) + " dB";
     if (!codec.empty()) name += " " + codec;
     if (over) name += " " + over->name + " " + over->voice;
+    if (impacts) name += " beside " + nameOf(*impacts);
     if (automaticGain) name += " gain";
     return name + " seed " + std::to_string(seed);
 }
@@ -104,6 +134,8 @@ std::vector<std::string> Case::conditions() const
         std::snprintf(text, sizeof text, "%02.0f dB", db);
         return std::string(text);
     };
+    if (impacts)
+        return {"5beside it: " + nameOf(*impacts) + (stranger ? ", a stranger's breath" : "")};
     if (stranger)
         return {"7strangers: " + nameOf(stranger->texture),
                 "8strangers: " + level(stranger->breathToNoiseDb)};
@@ -120,6 +152,7 @@ std::vector<Case> corpus(bool held, int seeds)
     addTemperaments(cases, held, seeds);
     addLevels(cases, held);
     addWhatSoundsOver(cases, held);
+    addImpactCases(cases, held, seeds);
     addGains(cases, held);
     addStrangers(cases, held, seeds);
     return cases;
@@ -143,6 +176,7 @@ Recorded record(const Case& what, const fs::path& folder)
                                        recorded.truth.phases.back().endS, mixed);
         recorded.sound = mixed;
     }
+    if (what.impacts) addImpactsTo(recorded.sound, *what.impacts, what.seed);
     recorded.sound = encoded(recorded.sound, what.codec);
     return recorded;
 }

@@ -3,6 +3,7 @@
 // The recordings that the listener is judged by.
 #pragma once
 
+#include "bench/common/impacts.hpp"
 #include "bench/listening/laid_over.hpp"
 #include "bench/listening/strangers.hpp"
 #include "core/simulate/truth.hpp"
@@ -22,6 +23,7 @@ struct Case {
     std::optional<LaidOver> over = {};
     bool automaticGain = false;
     std::optional<Stranger> stranger = {}; ///< makes the sound; the temperament only the timing
+    std::optional<Impact> impacts = {};
 
     std::string name() const;
     /// The rows of the table that it belongs to, in the order in which they are printed when
@@ -34,8 +36,8 @@ struct Recorded {
     Truth truth; ///< with the voices that were laid over it
 };
 
-/// Temperaments, plans, codecs, levels, what sounds over it, gains and strangers: those for tuning
-/// or those that are kept back. Seeds below 1,000 are for tuning.
+/// Temperaments, plans, codecs, levels, what sounds over it, claps and clatter, gains and
+/// strangers: those for tuning or those that are kept back. Seeds below 1,000 are for tuning.
 std::vector<Case> corpus(bool held, int seeds);
 
 /// Makes the recording in `folder`, which is its own. Ends the program when something fails.

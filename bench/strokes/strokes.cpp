@@ -284,14 +284,14 @@ void scoreClapping(Rows& rows, const bench::Arguments& arguments)
     const std::size_t count = 2 * each * static_cast<std::size_t>(arguments.seeds);
     bench::onAllCores(count, [&](std::size_t i) {
         bench::Clapping what;
-        what.what = i % 2 == 0 ? bench::Clapping::What::Claps : bench::Clapping::What::Ticks;
+        what.what = i % 2 == 0 ? bench::Impact::Claps : bench::Impact::Ticks;
         what.temperament = people[i / 2 % people.size()];
         what.seed = (arguments.held ? 8500 : 700) + i;
         const std::filesystem::path sound = scratch.folder() / (std::to_string(i) + ".flac");
         Outcome outcome;
-        outcome.what = what.temperament + (i % 2 == 0 ? ", claps" : ", ticks") + " seed " +
+        outcome.what = what.temperament + ", " + bench::nameOf(what.what) + " seed " +
                        std::to_string(what.seed);
-        outcome.rows = {i % 2 == 0 ? "8 no strokes, beside claps" : "8 no strokes, beside ticks"};
+        outcome.rows = {"8 no strokes, beside " + bench::nameOf(what.what)};
         const Plan plan = bench::recordClapping(what, sound);
         outcome.plain = sound;
         const auto begin = std::chrono::steady_clock::now();

@@ -4,7 +4,9 @@
 #include "core/features/recorder_gain.hpp"
 #include "core/listen/activity.hpp"
 #include "core/listen/boundary.hpp"
+#include "core/listen/knocks.hpp"
 #include "core/listen/lost_sound.hpp"
+#include "core/listen/painted_over.hpp"
 #include "core/listen/set_apart.hpp"
 #include "core/listen/turns.hpp"
 #include "core/listen/voices.hpp"
@@ -69,10 +71,13 @@ struct Sound {
 
 class Listener {
 public:
-    // `floor`: the first guess of the room that `track` was recorded in.
-    Listener(const FeatureTrack& track, NoiseFloor floor, const std::vector<FrameRange>& voices,
-             const Progress& progress)
+    // Breath is looked for in `track`, where knocks are painted over, and placed by `knocking`,
+    // where they are not: a boundary's fit bears a knock better than a patch. `floor`: the first
+    // guess of the room.
+    Listener(const FeatureTrack& track, const FeatureTrack& knocking, NoiseFloor floor,
+             const std::vector<FrameRange>& voices, const Progress& progress)
         : m_track(track),
+          m_knocking(knocking),
           m_voices(voices),
           m_progress(progress),
           m_floor(std::move(floor)),
@@ -89,6 +94,7 @@ public:
         findSounds();
         reviewTurns();
         dropSwellsOfTheRoom();
+        if (&m_knocking != &m_track) m_powerDb = powerOverFloor(m_knocking, m_floor, m_weights);
         refineEdges();
         doubtUnderVoices();
         closeShortPauses();
@@ -100,6 +106,7 @@ public:
 
 private:
     const FeatureTrack& m_track;
+    const FeatureTrack& m_knocking;
     const std::vector<FrameRange>& m_voices;
     const Progress& m_progress;
     NoiseFloor m_floor;
@@ -550,7 +557,7 @@ Heard listenTo(const FeatureTrack& recorded, const Progress& progress)
     std::vector<FrameRange> apart = framesOf(hums);
     const std::vector<FrameRange> voices = outside(spoken, apart);
     std::optional<FeatureTrack> painted;
-    if (!voices.empty()) painted = withoutVoices(track, voices);
+    if (!voices.empty()) painted = paintedOver(track, voices);
     if (!hums.empty()) painted = asRoom(painted ? *painted : track, apart);
     const FeatureTrack& clean = painted ? *painted : track;
     std::vector<FrameRange> filled = apart;
@@ -569,9 +576,15 @@ Heard listenTo(const FeatureTrack& recorded, const Progress& progress)
     const FeatureTrack& level = even ? *even : clean;
     std::optional<FeatureTrack> calm;
     if (!runs.empty()) calm = asRoom(level, forced, QuietOf::Beside);
-    const FeatureTrack& last = calm ? *calm : level;
-    if (&last != &clean) floor = NoiseFloor(last);
-    Heard heard = Listener(last, std::move(floor), voices, progress).run();
+    const FeatureTrack& knocking = calm ? *calm : level;
+    if (&knocking != &clean) floor = NoiseFloor(knocking);
+    std::optional<FeatureTrack> still;
+    if (const auto knocks = findKnocks(knocking, floor, forced); !knocks.empty()) {
+        still = paintedOver(knocking, knocks);
+        floor = NoiseFloor(*still);
+    }
+    Heard heard =
+        Listener(still ? *still : knocking, knocking, std::move(floor), voices, progress).run();
     if (!gain.empty()) {
         heard.recorderGainDb = *std::max_element(gain.begin(), gain.end());
         heard.room.gainDb = gain.back();

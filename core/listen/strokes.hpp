@@ -36,7 +36,7 @@ struct HeardStrokeRun {
 inline constexpr std::size_t fewestStrokes = 5;
 
 /// Finds runs of bursts that repeat and resemble each other. `bursts` are those of a recording
-/// without voices (`withoutVoices`); `voices` are the frames that were painted over, where a stroke
+/// without voices (`paintedOver`); `voices` are the frames that were painted over, where a stroke
 /// may be hidden. Claps, ticks and taps are told by their length, and words by their voicing;
 /// breaths of two seconds and more are none.
 std::vector<HeardStrokeRun> findStrokeRuns(std::vector<Burst> bursts,

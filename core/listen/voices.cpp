@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/listen/voices.hpp"
 
+#include "core/listen/painted_over.hpp"
 #include "core/listen/rise.hpp"
 
 #include <algorithm>
@@ -25,9 +26,9 @@ constexpr std::size_t bridgedGap = framesIn(30);    // within a vowel
 constexpr std::size_t withinPhrase = framesIn(200); // between the words of a phrase
 constexpr std::size_t consonant = framesIn(180);    // the longest before and after a vowel
 constexpr std::size_t leastConsonant = framesIn(30);
-constexpr double mostSpeech = 0.55;           // of the time; counting takes a third
-constexpr float consonantDb = 3;              // over what sounds beyond it
-constexpr std::size_t beside = framesIn(100); // what a voice is painted over with
+constexpr double mostSpeech = 0.55; // of the time; counting takes a third
+constexpr float consonantDb = 3;    // over what sounds beyond it
+constexpr std::size_t beyondWord = framesIn(100);
 constexpr std::size_t leastHum = framesIn(1500);
 constexpr float steadyCents = 80; // of the middle half of a hum's pitches about their middle
 
@@ -47,15 +48,6 @@ std::vector<FrameRange> vowelsIn(const FeatureTrack& track)
     }
     std::erase_if(vowels, [](const FrameRange& v) { return v.size() < leastVowel; });
     return vowels;
-}
-
-Bands meanLevels(const FeatureTrack& track, std::size_t begin, std::size_t end)
-{
-    Bands mean{};
-    for (std::size_t i = begin; i < end; ++i)
-        for (std::size_t b = 0; b < bandCount; ++b)
-            mean[b] += track.levels(i)[b] / static_cast<float>(end - begin);
-    return mean;
 }
 
 float centsOf(float pitchHz) { return 1200 * std::log2(pitchHz); }
@@ -131,8 +123,8 @@ FrameRange withConsonants(const FeatureTrack& track, const FrameRange& vowel)
     FrameRange word = vowel;
     const std::size_t first = vowel.begin > consonant ? vowel.begin - consonant : 0;
     const std::size_t last = std::min(frames, vowel.end + consonant);
-    if (first >= beside) {
-        const float beyond = meanLevel(track, first - beside, first);
+    if (first >= beyondWord) {
+        const float beyond = meanLevel(track, first - beyondWord, first);
         while (word.begin > first &&
                (vowel.begin - word.begin < leastConsonant ||
                 meanLevel(track, word.begin - 1, word.begin) > beyond + consonantDb))
@@ -140,8 +132,8 @@ FrameRange withConsonants(const FeatureTrack& track, const FrameRange& vowel)
     } else {
         word.begin = first;
     }
-    if (last + beside <= frames) {
-        const float beyond = meanLevel(track, last, last + beside);
+    if (last + beyondWord <= frames) {
+        const float beyond = meanLevel(track, last, last + beyondWord);
         while (word.end < last && (word.end - vowel.end < leastConsonant ||
                                    meanLevel(track, word.end, word.end + 1) > beyond + consonantDb))
             ++word.end;
@@ -173,44 +165,6 @@ std::vector<FrameRange> findVoices(const FeatureTrack& track)
     if (static_cast<double>(spoken) > mostSpeech * static_cast<double>(track.frames()))
         voices.clear();
     return voices;
-}
-
-FeatureTrack withoutVoices(const FeatureTrack& track, const std::vector<FrameRange>& voices)
-{
-    FeatureTrack clean;
-    std::size_t next = 0;
-    Bands before{};
-    Bands after{};
-    for (std::size_t i = 0; i < track.frames(); ++i) {
-        while (next < voices.size() && i >= voices[next].end) ++next;
-        if (next == voices.size() || i < voices[next].begin) {
-            clean.append(track.levels(i));
-            continue;
-        }
-        const FrameRange& voice = voices[next];
-        if (i == voice.begin) {
-            const std::size_t first = voice.begin > beside ? voice.begin - beside : 0;
-            const std::size_t last = std::min(track.frames(), voice.end + beside);
-            const bool hasBefore = voice.begin > 0;
-            const bool hasAfter = voice.end < track.frames();
-            before = after = track.levels(voice.begin);
-            if (hasBefore) before = meanLevels(track, first, voice.begin);
-            if (hasAfter) after = meanLevels(track, voice.end, last);
-            if (!hasBefore) before = after;
-            if (!hasAfter) after = before;
-        }
-        const float share = static_cast<float>(i - voice.begin) / static_cast<float>(voice.size());
-        // The flicker of the sound itself stays, so that the patch is no smoother than its room.
-        const std::size_t source =
-            voice.begin >= beside ? voice.begin - 1 - (i - voice.begin) % beside : i;
-        Bands levels;
-        for (std::size_t b = 0; b < bandCount; ++b) {
-            const float flicker = source == i ? 0.0f : track.levels(source)[b] - before[b];
-            levels[b] = std::max(silenceDb, before[b] + share * (after[b] - before[b]) + flicker);
-        }
-        clean.append(levels);
-    }
-    return clean;
 }
 
 } // namespace layakari

@@ -12,8 +12,4 @@ namespace layakari {
 /// at one pitch and are taken for the room, and so is talk that never stops.
 std::vector<FrameRange> findVoices(const FeatureTrack& track);
 
-/// The track with each voice painted over by what sounds before and after it: a word in a hold
-/// leaves the hold whole, and a word over a breath does not cut it in two.
-FeatureTrack withoutVoices(const FeatureTrack& track, const std::vector<FrameRange>& voices);
-
 } // namespace layakari

@@ -4,6 +4,7 @@
 // temperaments and seeds that served no tuning; the words are made here, the tuning's were not.
 #include "core/features/recorder_gain.hpp"
 #include "core/listen/lost_sound.hpp"
+#include "core/listen/painted_over.hpp"
 #include "core/listen/voices.hpp"
 #include "core/reading/reading.hpp"
 #include "core/simulate/random.hpp"
@@ -294,7 +295,7 @@ TEST_CASE("Voices at either end, and one that fills the sound, are painted over 
     for (const FrameRange& voice :
          {FrameRange{0, 30}, FrameRange{track.frames() - 5, track.frames()},
           FrameRange{0, track.frames()}, FrameRange{50, 90}}) {
-        const FeatureTrack clean = withoutVoices(track, {voice});
+        const FeatureTrack clean = paintedOver(track, {voice});
         REQUIRE(clean.frames() == track.frames());
         for (std::size_t i = 0; i < clean.frames(); ++i)
             for (const float level : clean.levels(i)) REQUIRE(std::isfinite(level));

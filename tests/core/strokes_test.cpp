@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/align/stroke_match.hpp"
 #include "core/listen/listener.hpp"
+#include "core/listen/painted_over.hpp"
 #include "core/listen/voices.hpp"
 #include "core/measure/stroke_runs.hpp"
 #include "core/plan/presets.hpp"
@@ -104,7 +105,7 @@ TEST_CASE("A stroke that lies under a word is counted by the rhythm, and not cal
     const double hidden = sound.timesS[9];
     const FeatureTrack track = sound.track();
     const std::vector<FrameRange> word{{track.frameAt(hidden - 0.2), track.frameAt(hidden + 0.3)}};
-    const FeatureTrack painted = withoutVoices(track, word);
+    const FeatureTrack painted = paintedOver(track, word);
     const std::vector<Burst> bursts = findBursts(painted, NoiseFloor(painted));
     const auto withWord = findStrokeRuns(bursts, word);
     REQUIRE(withWord.size() == 1);

@@ -1,0 +1,72 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/listen/knocks.hpp"
+
+#include "core/listen/bursts.hpp"
+#include "core/listen/rise.hpp"
+
+#include <algorithm>
+
+namespace layakari {
+
+namespace {
+
+// Limits by 96 recordings of breath beside claps, ticks, clatter and thumps
+// (`bench-listening --only beside --seeds 3`): half or twice of each changed little.
+constexpr float mostFullS = 0.045f; // within 6 dB of the peak, as of claps beside strokes
+constexpr float leastRiseDb = 8;
+constexpr float settledDb = 1.5f; // over what comes then
+constexpr std::size_t rising = 3; // frames before the steepest place
+constexpr std::size_t peaking = 8;
+constexpr std::size_t longestKnock = 50; // in a room that carries
+constexpr std::size_t follows = 10;      // frames that tell what else sounds there
+constexpr std::size_t lastOfIt = 2;
+constexpr double mostKnocking = 0.5;
+
+float meanRise(const std::vector<float>& levels, std::size_t begin, std::size_t end)
+{
+    float mean = 0;
+    for (std::size_t i = begin; i < end; ++i) mean += levels[i] / static_cast<float>(end - begin);
+    return mean;
+}
+
+FrameRange knockAt(const std::vector<float>& riseDb, std::size_t at)
+{
+    const std::size_t frames = riseDb.size();
+    const auto first = riseDb.begin() + static_cast<std::ptrdiff_t>(at);
+    const auto last = riseDb.begin() + static_cast<std::ptrdiff_t>(std::min(frames, at + peaking));
+    const auto peak = static_cast<std::size_t>(std::max_element(first, last) - riseDb.begin());
+    std::size_t end = peak + 1;
+    while (end + rising + follows <= frames && end - peak < longestKnock &&
+           riseDb[end] > meanRise(riseDb, end + rising, end + rising + follows) + settledDb)
+        ++end;
+    return {at > rising ? at - rising : 0, std::min(frames, end + lastOfIt)};
+}
+
+} // namespace
+
+std::vector<FrameRange> findKnocks(const FeatureTrack& track, const NoiseFloor& floor,
+                                   const std::vector<FrameRange>& runs)
+{
+    const std::vector<float> riseDb =
+        smoothed(powerOverFloor(track, floor, BandWeights::equal()), 3);
+    std::vector<FrameRange> knocks;
+    for (const Burst& burst : findBursts(track, floor)) {
+        if (burst.fullS > mostFullS || burst.riseDb < leastRiseDb) continue;
+        const std::size_t at = track.frameAt(burst.timeS);
+        if (std::any_of(runs.begin(), runs.end(),
+                        [&](const FrameRange& r) { return at >= r.begin && at < r.end; }))
+            continue;
+        const FrameRange knock = knockAt(riseDb, at);
+        if (!knocks.empty() && knock.begin < knocks.back().end + rising)
+            knocks.back().end = std::max(knocks.back().end, knock.end);
+        else
+            knocks.push_back(knock);
+    }
+    std::size_t knocking = 0;
+    for (const FrameRange& knock : knocks) knocking += knock.size();
+    if (static_cast<double>(knocking) > mostKnocking * static_cast<double>(riseDb.size()))
+        return {};
+    return knocks;
+}
+
+} // namespace layakari
