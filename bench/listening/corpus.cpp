@@ -47,15 +47,17 @@ void addLevels(std::vector<Case>& cases, bool held)
                  static_cast<std::uint64_t>((held ? 2000 : 500) + static_cast<int>(db))});
 }
 
-void addWhatSoundsOver(std::vector<Case>& cases, bool held)
+void addWhatSoundsOver(std::vector<Case>& cases, bool held, int seeds)
 {
-    int seed = held ? 3000 : 700;
-    for (const LaidOver& over : laidOver(held))
-        for (const std::string& plan : fourPlans) {
-            const char* who = held ? (seed % 2 ? "held-attic" : "held-boathouse")
-                                   : (seed % 2 ? "mouth" : "steady");
-            cases.push_back({plan, who, 0, "", static_cast<std::uint64_t>(seed++), over});
-        }
+    for (int s = 0; s < seeds; ++s) {
+        int seed = (held ? 3000 : 700) + 20 * s;
+        for (const LaidOver& over : laidOver(held))
+            for (const std::string& plan : fourPlans) {
+                const char* who = held ? (seed % 2 ? "held-attic" : "held-boathouse")
+                                       : (seed % 2 ? "mouth" : "steady");
+                cases.push_back({plan, who, 0, "", static_cast<std::uint64_t>(seed++), over});
+            }
+    }
 }
 
 // Beside one simulated person and one stranger each.
@@ -151,7 +153,7 @@ std::vector<Case> corpus(bool held, int seeds)
     std::vector<Case> cases;
     addTemperaments(cases, held, seeds);
     addLevels(cases, held);
-    addWhatSoundsOver(cases, held);
+    addWhatSoundsOver(cases, held, seeds);
     addImpactCases(cases, held, seeds);
     addGains(cases, held);
     addStrangers(cases, held, seeds);

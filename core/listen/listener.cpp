@@ -176,7 +176,8 @@ private:
 
     void findSounds()
     {
-        const auto turns = findTurns(m_track, m_floor, m_weights.power, m_powerDb, m_ranges);
+        const auto turns =
+            findTurns(m_track, m_floor, m_weights.power, m_powerDb, m_ranges, m_voices);
         for (std::size_t r = 0; r < m_ranges.size(); ++r) {
             const FrameRange& range = m_ranges[r];
             Edge start{BoundaryKind::Onset, range.begin, {}};
@@ -195,7 +196,10 @@ private:
     void reviewTurns()
     {
         std::vector<float> contrasts;
-        for (std::size_t i = 1; i < m_sounds.size(); ++i) contrasts.push_back(contrastAt(i));
+        // A cough or what is left of a word differs from all breath.
+        for (std::size_t i = 1; i < m_sounds.size(); ++i)
+            if (isBreathLong(m_sounds[i - 1]) && isBreathLong(m_sounds[i]))
+                contrasts.push_back(contrastAt(i));
         const float usual = quantile(contrasts, usualContrastQuantile);
         if (usual < tellingContrastDb) return; // inhale and exhale sound alike: nothing to go by
         findTurnsUnderVoices(usual);
@@ -213,6 +217,13 @@ private:
             m_sounds[least - 1].end = m_sounds[least].end;
             m_sounds.erase(m_sounds.begin() + static_cast<std::ptrdiff_t>(least));
         }
+    }
+
+    static bool isBreathLong(const Sound& sound)
+    {
+        return static_cast<double>(sound.end.frame - sound.start.frame) *
+                   FeatureTrack::hopSeconds >=
+               shortestBreathSeconds;
     }
 
     // Whether a sound follows the one before it at once, or after a drop-out that is no hold.

@@ -9,6 +9,22 @@ namespace {
 
 constexpr std::size_t paint = 10; // frames on either side, with which it is painted
 
+// What is laid over a sound adds to it: a band that is no louder than its surroundings by this, as
+// a mean of a few frames, is left as it is. A dip where the breath turns shows there.
+constexpr float addedDb = 2;
+constexpr std::size_t about = 2; // frames on either side
+
+float levelAbout(const FeatureTrack& track, const FrameRange& range, std::size_t frame,
+                 std::size_t band)
+{
+    const std::size_t first = std::max(range.begin, frame - std::min(frame, about));
+    const std::size_t last = std::min(range.end, frame + about + 1);
+    float mean = 0;
+    for (std::size_t i = first; i < last; ++i)
+        mean += track.levels(i)[band] / static_cast<float>(last - first);
+    return mean;
+}
+
 } // namespace
 
 Bands meanLevels(const FeatureTrack& track, std::size_t begin, std::size_t end)
@@ -51,7 +67,10 @@ FeatureTrack paintedOver(const FeatureTrack& track, const std::vector<FrameRange
         Bands levels;
         for (std::size_t b = 0; b < bandCount; ++b) {
             const float flicker = source == i ? 0.0f : track.levels(source)[b] - before[b];
-            levels[b] = std::max(silenceDb, before[b] + share * (after[b] - before[b]) + flicker);
+            const float trend = before[b] + share * (after[b] - before[b]);
+            levels[b] = levelAbout(track, range, i, b) < trend + addedDb
+                            ? track.levels(i)[b]
+                            : std::max(silenceDb, trend + flicker);
         }
         clean.append(levels);
     }

@@ -23,10 +23,11 @@ struct Dip {
     std::size_t range = 0;
     FrameRange before; // the sound on both sides, within the range
     FrameRange after;
-    float depthDb = 0;    // below the lower of its sides
-    float heightDb = 0;   // of that side over the room
-    float contrastDb = 0; // between the spectra on both sides
-    float score = 0;      // how much likelier a turn is than an accident, in nepers
+    bool isHidden = false; // where it is deepest, by a voice: it is as deep as it seems or deeper
+    float depthDb = 0;     // below the lower of its sides
+    float heightDb = 0;    // of that side over the room
+    float contrastDb = 0;  // between the spectra on both sides
+    float score = 0;       // how much likelier a turn is than an accident, in nepers
 };
 
 // Where the level has fallen by `leastDb` and risen by it again.
@@ -92,8 +93,9 @@ private:
 class TurnFinder {
 public:
     TurnFinder(const FeatureTrack& track, const NoiseFloor& floor, const Bands& weights,
-               const std::vector<float>& powerRiseDb, const std::vector<FrameRange>& ranges)
-        : m_track(track), m_floor(floor), m_weights(weights), m_ranges(ranges)
+               const std::vector<float>& powerRiseDb, const std::vector<FrameRange>& ranges,
+               const std::vector<FrameRange>& voices)
+        : m_track(track), m_floor(floor), m_weights(weights), m_ranges(ranges), m_voices(voices)
     {
         for (std::size_t r = 0; r < ranges.size(); ++r) addDips(powerRiseDb, r);
         learn();
@@ -130,6 +132,7 @@ private:
     const NoiseFloor& m_floor;
     const Bands& m_weights;
     const std::vector<FrameRange>& m_ranges;
+    const std::vector<FrameRange>& m_voices;
     std::vector<Dip> m_dips;
     float m_depthScaleDb = 0; // mean depth of accidents, over the least
     Bell m_contrast;          // of accidents, dB
@@ -152,6 +155,7 @@ private:
             Dip dip;
             dip.frame = range.begin + at;
             dip.range = r;
+            dip.isHidden = isInVoice(dip.frame);
             dip.before = sideOf(level, at, -1);
             dip.after = sideOf(level, at, +1);
             dip.heightDb = std::min(loudness(level, dip.before), loudness(level, dip.after));
@@ -170,6 +174,13 @@ private:
         for (std::size_t d = first; d < m_dips.size(); ++d)
             m_dips[d].contrastDb =
                 contrastDb(shapeOf(m_dips[d].before), shapeOf(m_dips[d].after), m_weights);
+    }
+
+    bool isInVoice(std::size_t frame) const
+    {
+        return std::any_of(m_voices.begin(), m_voices.end(), [&](const FrameRange& voice) {
+            return voice.begin < frame + smoothFrames && frame < voice.end + smoothFrames;
+        });
     }
 
     // Half a second beside a valley. Where the valley is wide, as a short pause with noise in it
@@ -218,10 +229,11 @@ private:
         Weighed turnContrast(4, 4, 2.5f);
         for (const Dip& dip : m_dips) {
             const float turn = 1 / (1 + std::exp(-dip.score));
-            depth.add(1 - turn, dip.depthDb - leastDepthDb);
             contrast.add(1 - turn, dip.contrastDb);
-            turnDepth.add(turn, dip.depthDb / std::max(dip.heightDb, leastDepthDb));
             turnContrast.add(turn, dip.contrastDb);
+            if (dip.isHidden) continue;
+            depth.add(1 - turn, dip.depthDb - leastDepthDb);
+            turnDepth.add(turn, dip.depthDb / std::max(dip.heightDb, leastDepthDb));
         }
         m_depthScaleDb = depth.mean();
         m_contrast = {contrast.mean(), std::max(0.3f, contrast.deviation())};
@@ -231,21 +243,29 @@ private:
         m_logOddsOfTurn = std::log(turnDepth.weight() / depth.weight());
     }
 
-    float scoreOf(const Dip& dip) const
+    static float logBell(float value, const Bell& bell)
     {
-        const auto logBell = [](float value, const Bell& bell) {
-            // Neither kind's tails are so thin as a bell's: no measure alone may decide beyond
-            // this.
-            constexpr float mostSquare = 16;
-            constexpr float logRootTwoPi = 0.919f;
-            const float z = (value - bell.mean) / bell.deviation;
-            return -0.5f * std::min(z * z, mostSquare) - std::log(bell.deviation) - logRootTwoPi;
-        };
+        // Neither kind's tails are so thin as a bell's: no measure alone may decide beyond this.
+        constexpr float mostSquare = 16;
+        constexpr float logRootTwoPi = 0.919f;
+        const float z = (value - bell.mean) / bell.deviation;
+        return -0.5f * std::min(z * z, mostSquare) - std::log(bell.deviation) - logRootTwoPi;
+    }
+
+    // Log odds of a turn by the depth alone. Of a hidden dip only the least depth is known: a turn
+    // has that, an accident seldom.
+    float depthOdds(const Dip& dip) const
+    {
+        const float accident = (dip.depthDb - leastDepthDb) / m_depthScaleDb;
+        if (dip.isHidden) return accident;
         const float height = std::max(dip.heightDb, leastDepthDb);
         // Deeper than most turns, or more different on both sides, is no less of a turn.
-        const float depth = logBell(std::min(dip.depthDb / height, m_turnDepth.mean), m_turnDepth) -
-                            std::log(height) + (dip.depthDb - leastDepthDb) / m_depthScaleDb +
-                            std::log(m_depthScaleDb);
+        return logBell(std::min(dip.depthDb / height, m_turnDepth.mean), m_turnDepth) -
+               std::log(height) + accident + std::log(m_depthScaleDb);
+    }
+
+    float scoreOf(const Dip& dip) const
+    {
         const float contrast =
             logBell(std::min(dip.contrastDb, m_turnContrast.mean), m_turnContrast) -
             logBell(std::max(dip.contrastDb, m_contrast.mean), m_contrast);
@@ -253,7 +273,7 @@ private:
         // only as far as the turns of this recording have shown otherwise. And near the room, where
         // bands drown one by one, spectra differ by that alone.
         const float most = std::clamp((dip.heightDb - 4) / 3, 0.0f, 5.0f);
-        return depth + std::clamp(contrast, -1 - 0.15f * m_turns, most) + m_logOddsOfTurn;
+        return depthOdds(dip) + std::clamp(contrast, -1 - 0.15f * m_turns, most) + m_logOddsOfTurn;
     }
 };
 
@@ -283,9 +303,10 @@ float contrastDb(const Bands& a, const Bands& b, const Bands& weights)
 std::vector<std::vector<Turn>> findTurns(const FeatureTrack& track, const NoiseFloor& floor,
                                          const Bands& weights,
                                          const std::vector<float>& powerRiseDb,
-                                         const std::vector<FrameRange>& ranges)
+                                         const std::vector<FrameRange>& ranges,
+                                         const std::vector<FrameRange>& voices)
 {
-    return TurnFinder(track, floor, weights, powerRiseDb, ranges).turns();
+    return TurnFinder(track, floor, weights, powerRiseDb, ranges, voices).turns();
 }
 
 } // namespace layakari

@@ -19,11 +19,12 @@ struct Turn {
 /// Every sound flutters, and how much differs from breath to breath and mic to mic: what an
 /// accidental dip looks like, in depth and in the change of spectrum across it, is learned from the
 /// many shallow dips of the recording itself. A dip is a turn when it is far likelier than such an
-/// accident.
+/// accident. Under one of `voices`, which was painted over, a dip may be deeper than it seems.
 std::vector<std::vector<Turn>> findTurns(const FeatureTrack& track, const NoiseFloor& floor,
                                          const Bands& weights,
                                          const std::vector<float>& powerRiseDb,
-                                         const std::vector<FrameRange>& ranges);
+                                         const std::vector<FrameRange>& ranges,
+                                         const std::vector<FrameRange>& voices);
 
 /// Mean rise of each band over the room in [begin, end).
 Bands meanShape(const FeatureTrack& track, const NoiseFloor& floor, std::size_t begin,

@@ -246,6 +246,24 @@ TEST_CASE(
     CHECK(scoring::absoluteQuantile(spoken.boundaryErrorsS, 0.5) <= 0.060);
 }
 
+TEST_CASE("A word over each turn of the breath hides hardly one of them")
+{
+    scoring::Score spoken;
+    std::uint64_t seed = 34100;
+    for (const char* who : heldBack)
+        for (const char* preset : {"even-4-4", "long-exhale-4-6"}) {
+            SimulatedSound practice = practise(preset, who, ++seed);
+            const double level = levelOf(practice);
+            for (std::size_t i = 1; i < practice.truth.phases.size(); ++i)
+                speak(practice.sound, practice.truth.phases[i].startS - 0.18, 0.35,
+                      seed % 2 ? 110 : 195, 2.5 * level);
+            spoken.add(scoreOf(practice));
+        }
+    INFO("F1 " << spoken.f1() << ", found " << spoken.practiceShareFound());
+    CHECK(spoken.practiceShareFound() >= 0.9);
+    CHECK(spoken.f1() >= 0.9);
+}
+
 TEST_CASE("A word in a hold does not end the hold")
 {
     SimulatedSound practice = practise("square-4", "held-boathouse", 34001);
@@ -300,6 +318,34 @@ TEST_CASE("Voices at either end, and one that fills the sound, are painted over 
         for (std::size_t i = 0; i < clean.frames(); ++i)
             for (const float level : clean.levels(i)) REQUIRE(std::isfinite(level));
     }
+}
+
+TEST_CASE("Painting takes out what was added to a sound, and leaves the bands to which nothing was")
+{
+    // Noise that stops for a tenth of a second, and a low tone over that.
+    const auto gap = [](double t) { return t > 0.95 && t < 1.05; };
+    std::vector<float> sound = whiteNoise(2, analysisRateHz, 0.02);
+    for (std::size_t i = 0; i < sound.size(); ++i)
+        if (gap(static_cast<double>(i) / analysisRateHz)) sound[i] *= 0.02f;
+    const FeatureTrack quiet = trackOf(sound);
+    for (std::size_t i = 0; i < sound.size(); ++i) {
+        const double t = static_cast<double>(i) / analysisRateHz;
+        if (t > 0.85 && t < 1.15)
+            sound[i] += static_cast<float>(0.3 * std::sin(2 * std::numbers::pi * 220 * t));
+    }
+    const FeatureTrack spoken = trackOf(sound);
+    const FrameRange word{quiet.frameAt(0.84), quiet.frameAt(1.16)};
+    const FeatureTrack painted = paintedOver(spoken, {word});
+    const std::size_t middle = quiet.frameAt(1);
+    const auto loudest = [](const Bands& levels) {
+        return *std::max_element(levels.begin(), levels.end());
+    };
+    const Bands around = meanLevels(quiet, word.begin - 10, word.begin);
+    CHECK(loudest(painted.levels(middle)) < loudest(spoken.levels(middle)) - 10);
+    CHECK(painted.levels(middle)[bandCount - 1] == spoken.levels(middle)[bandCount - 1]);
+    CHECK(painted.levels(middle)[bandCount - 1] < around[bandCount - 1] - 15);
+    for (std::size_t i = word.begin; i < word.end; ++i)
+        CHECK(loudest(meanLevels(painted, i, i + 1)) < loudest(around) + 12);
 }
 
 namespace {

@@ -1,0 +1,121 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// Where breath turns without a pause, and what else is there: words, coughs.
+#include "core/listen/turns.hpp"
+
+#include "core/listen/listener.hpp"
+#include "core/listen/rise.hpp"
+#include "tests/support/sounds.hpp"
+
+#include <catch2/catch.hpp>
+
+using namespace layakari;
+
+namespace {
+
+struct Found {
+    int turns = 0; ///< at one of the true ones
+    int others = 0;
+};
+
+Found findIn(const std::vector<float>& sound, const std::vector<double>& edgesS,
+             const std::vector<FrameRange>& voices)
+{
+    const FeatureTrack track = trackOf(sound);
+    const NoiseFloor floor(track);
+    const BandWeights weights = BandWeights::equal();
+    const FrameRange all{track.frameAt(edgesS.front()), track.frameAt(edgesS.back())};
+    Found found;
+    const auto turns = findTurns(track, floor, weights.power, powerOverFloor(track, floor, weights),
+                                 {all}, voices);
+    for (const Turn& turn : turns.front()) {
+        const bool isTrue = std::any_of(edgesS.begin() + 1, edgesS.end() - 1, [&](double edgeS) {
+            return std::fabs(FeatureTrack::timeOf(turn.frame) - edgeS) < 0.2;
+        });
+        (isTrue ? found.turns : found.others) += 1;
+    }
+    return found;
+}
+
+std::vector<double> edgesOf(int breaths)
+{
+    std::vector<double> edgesS{3};
+    for (int i = 0; i < breaths; ++i) edgesS.push_back(edgesS.back() + 2.5 + 0.2 * (i % 3));
+    return edgesS;
+}
+
+} // namespace
+
+TEST_CASE("Without words every turn between unlike breaths is found, and nothing else")
+{
+    const double flutterDb = GENERATE(0.5, 1.5);
+    const auto edgesS = edgesOf(16);
+    for (const unsigned seed : {81u, 82u, 83u}) {
+        const Found found = findIn(flutteringBreaths(edgesS, flutterDb, seed), edgesS, {});
+        CHECK(found.turns == 15);
+        CHECK(found.others <= 1);
+    }
+}
+
+TEST_CASE("A dip that a word fills is a turn all the same where both sides differ")
+{
+    const auto edgesS = edgesOf(16);
+    for (const unsigned seed : {84u, 85u, 86u}) {
+        auto sound = flutteringBreaths(edgesS, 1, seed);
+        // Every third turn, and as many places within breaths, are filled up to a shallow dip.
+        std::vector<FrameRange> voices;
+        const auto fill = whiteNoise(edgesS.back(), analysisRateHz, 0.012, seed);
+        const auto speakAbout = [&](double s) {
+            const FeatureTrack frames = trackOf(sound);
+            voices.push_back({frames.frameAt(s - 0.2), frames.frameAt(s + 0.15)});
+            for (auto i = static_cast<std::size_t>((s - 0.2) * analysisRateHz);
+                 i < static_cast<std::size_t>((s + 0.15) * analysisRateHz); ++i)
+                sound[i] += fill[i];
+        };
+        for (std::size_t e = 2; e + 1 < edgesS.size(); e += 3) {
+            speakAbout(edgesS[e]);
+            speakAbout(edgesS[e] + 1.3);
+        }
+        const Found unaware = findIn(sound, edgesS, {});
+        const Found found = findIn(sound, edgesS, voices);
+        INFO("seed " << seed << ": " << unaware.turns << " without knowing of words, "
+                     << found.turns << " and " << found.others << " others with");
+        CHECK(found.turns > unaware.turns);
+        CHECK(found.turns >= 14);
+        CHECK(found.others <= 1);
+    }
+}
+
+TEST_CASE("Hisses in the holds do not make the turns of much alike breaths look like accidents")
+{
+    Temperament who;
+    who.inhale.resonanceHz = 1200;
+    who.exhale.resonanceHz = 1000;
+    who.inhale.attackSeconds = who.exhale.attackSeconds = 0.3;
+    who.inhale.releaseSeconds = who.exhale.releaseSeconds = 0.3;
+    who.breathToNoiseDb = 18;
+    for (const std::uint64_t seed : {87u, 88u, 89u}) {
+        SimulatedSound practice = practise("four-seven-eight", who, seed);
+        const auto hiss = whiteNoise(0.3, analysisRateHz, 0.02, static_cast<unsigned>(seed));
+        for (const auto& phase : practice.truth.phases) {
+            if (phase.kind != "hold_full") continue;
+            auto at = static_cast<std::size_t>((phase.startS + phase.endS) / 2 * analysisRateHz);
+            for (std::size_t i = 1; i < hiss.size(); ++i)
+                practice.sound[at + i] += hiss[i] - hiss[i - 1];
+        }
+        const Heard heard = listenTo(trackOf(practice.sound));
+        int exhales = 0;
+        int parted = 0;
+        for (std::size_t i = 0; i + 1 < practice.truth.phases.size(); ++i) {
+            const auto& exhale = practice.truth.phases[i];
+            if (exhale.kind != "exhale" || practice.truth.phases[i + 1].kind != "inhale") continue;
+            ++exhales;
+            parted += std::any_of(heard.spans.begin(), heard.spans.end(), [&](const HeardSpan& s) {
+                return s.kind == HeardSpan::Kind::Breath && std::fabs(s.endS - exhale.endS) < 0.25;
+            });
+        }
+        INFO("seed " << seed << ": " << parted << " of " << exhales);
+        REQUIRE(exhales > 4);
+        CHECK(parted >= exhales - 1);
+    }
+}
