@@ -119,7 +119,13 @@ private:
             const bool isShort = !phase.counts.open && phase.counts.middle() <= shortHoldCounts;
             offer(k + 1, j, score - (isShort ? missingShortHoldCost : missingHoldCost), j, false);
             if (!isSilence(j)) return;
-            offer(k + 1, j + 1, score + holdGain(k, item(j).seconds, item(j).lastSilence), j, true);
+            // Silence after silence is one that a short sound interrupts, which is no breath.
+            double seconds = 0;
+            for (std::size_t last = j; isSilence(last); ++last) {
+                seconds += item(last).seconds;
+                offer(k + 1, last + 1, score + holdGain(k, seconds, item(last).lastSilence), j,
+                      true);
+            }
             if (isBreath(j + 1) && isSilence(j + 2) && item(j + 1).seconds < interruptionS)
                 offer(
                     k + 1, j + 3,

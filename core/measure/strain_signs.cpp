@@ -57,6 +57,11 @@ private:
         m_signs.push_back({kind, atS, cycle, std::move(explanation)});
     }
 
+    static bool isBreath(ReadKind kind)
+    {
+        return kind == ReadKind::Inhale || kind == ReadKind::Exhale;
+    }
+
     static bool isHold(ReadKind kind)
     {
         return kind == ReadKind::HoldFull || kind == ReadKind::HoldEmpty;
@@ -89,14 +94,14 @@ private:
         }
     }
 
-    // A sound within a hold that has the hold on both sides.
+    // A breath within a hold that has the hold on both sides; a cough or a word is none.
     void findStolenBreaths()
     {
         for (std::size_t c = 0; c < m_cycles.size(); ++c)
             for (const ReadCycle::Kept& kept : m_cycles[c].phases)
                 for (std::size_t h = 1; h < kept.heard.size(); ++h)
                     for (std::size_t i = kept.heard[h - 1] + 1; i < kept.heard[h]; ++i) {
-                        if (!layakari::isHold(kept.phase) || isHold(m_phases[i].kind)) continue;
+                        if (!layakari::isHold(kept.phase) || !isBreath(m_phases[i].kind)) continue;
                         add("stolen_breath", m_phases[i].startS, static_cast<int>(c),
                             format("Within the %s of cycle %zu something like a breath of %.1f "
                                    "s is heard.",

@@ -15,6 +15,7 @@ public:
     Heardings& i(double seconds) { return add(HeardSpan::Kind::Breath, seconds, 6); }
     Heardings& e(double seconds) { return add(HeardSpan::Kind::Breath, seconds, -6); }
     Heardings& same(double seconds) { return add(HeardSpan::Kind::Breath, seconds, 0); }
+    Heardings& cough(double seconds) { return add(HeardSpan::Kind::Unknown, seconds, 3); }
     Heardings& silence(double seconds) { return add(HeardSpan::Kind::Silence, seconds, 0); }
     Heardings& natural(int breaths)
     {
@@ -159,6 +160,22 @@ TEST_CASE("A sip of air within a hold leaves the hold one phase of the cycle")
     const Alignment alignment = alignTo(h, &preset("four-seven-eight"));
     CHECK(completeCycles(alignment) == 6);
     CHECK(alignment.cycles[2].phases[1].size() == 2);
+}
+
+TEST_CASE("Coughs within a hold leave it one phase, the last of a cycle too")
+{
+    const int coughs = GENERATE(1, 2);
+    const double piece = (5 - 0.3 * coughs) / (coughs + 1);
+    Heardings h;
+    for (int c = 0; c < 5; ++c) {
+        h.i(5).silence(5).e(5).silence(piece);
+        for (int k = 0; k < coughs; ++k) h.cough(0.3).silence(piece);
+    }
+    h.natural(2);
+    const Alignment alignment = alignTo(h, &preset("square-4"));
+    CHECK(completeCycles(alignment) == 4);
+    for (const AlignedCycle& cycle : alignment.cycles)
+        CHECK(cycle.phases[3].size() == static_cast<std::size_t>(coughs) + 1);
 }
 
 TEST_CASE("A breath that was heard in two pieces is one phase, and does not turn the names around")
