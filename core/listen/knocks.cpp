@@ -10,10 +10,10 @@ namespace layakari {
 
 namespace {
 
-// Limits by 96 recordings of breath beside claps, ticks, clatter and thumps
-// (`bench-listening --only beside --seeds 3`): half or twice of each changed little.
+// Limits by 192 recordings of breath beside claps, ticks, clatter and thumps
+// (`bench-listening --only beside --seeds 6`): somewhat less or more of each changed little.
 constexpr float mostFullS = 0.045f; // within 6 dB of the peak, as of claps beside strokes
-constexpr float leastRiseDb = 8;
+constexpr float leastRiseDb = 6;
 constexpr float settledDb = 1.5f; // over what comes then
 constexpr std::size_t rising = 3; // frames before the steepest place
 constexpr std::size_t peaking = 8;
@@ -27,6 +27,12 @@ float meanRise(const std::vector<float>& levels, std::size_t begin, std::size_t 
     float mean = 0;
     for (std::size_t i = begin; i < end; ++i) mean += levels[i] / static_cast<float>(end - begin);
     return mean;
+}
+
+bool isKnock(const Burst& burst)
+{
+    return burst.riseDb >= leastRiseDb &&
+           (burst.fullS <= mostFullS || burst.seconds <= static_cast<float>(knockSeconds));
 }
 
 FrameRange knockAt(const std::vector<float>& riseDb, std::size_t at)
@@ -51,7 +57,7 @@ std::vector<FrameRange> findKnocks(const FeatureTrack& track, const NoiseFloor& 
         smoothed(powerOverFloor(track, floor, BandWeights::equal()), 3);
     std::vector<FrameRange> knocks;
     for (const Burst& burst : findBursts(track, floor)) {
-        if (burst.fullS > mostFullS || burst.riseDb < leastRiseDb) continue;
+        if (!isKnock(burst)) continue;
         const std::size_t at = track.frameAt(burst.timeS);
         if (std::any_of(runs.begin(), runs.end(),
                         [&](const FrameRange& r) { return at >= r.begin && at < r.end; }))
