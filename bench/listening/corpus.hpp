@@ -37,7 +37,8 @@ struct Recorded {
 };
 
 /// Temperaments, plans, codecs, levels, what sounds over it, claps and clatter, gains and
-/// strangers: those for tuning or those that are kept back. Seeds below 1,000 are for tuning.
+/// strangers: those for tuning or those that are kept back, with `seeds` recordings of most. The
+/// two share neither people nor textures; of one each, the seeds below 1,000 are for tuning.
 std::vector<Case> corpus(bool held, int seeds);
 
 /// Makes the recording in `folder`, which is its own. Ends the program when something fails.
