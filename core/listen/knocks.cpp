@@ -20,6 +20,9 @@ constexpr std::size_t peaking = 8;
 constexpr std::size_t longestKnock = 50; // in a room that carries
 constexpr std::size_t follows = 10;      // frames that tell what else sounds there
 constexpr std::size_t lastOfIt = 2;
+constexpr std::size_t around = 50; // frames on either side, a fifth of them louder than:
+constexpr double loudAround = 0.8;
+constexpr float outstandingDb = 5; // over that
 constexpr double mostKnocking = 0.5;
 
 float meanRise(const std::vector<float>& levels, std::size_t begin, std::size_t end)
@@ -33,6 +36,16 @@ bool isKnock(const Burst& burst)
 {
     return burst.riseDb >= leastRiseDb &&
            (burst.fullS <= mostFullS || burst.seconds <= static_cast<float>(knockSeconds));
+}
+
+// Some breath is made of peaks as short as a knock, but each is like the others around it.
+bool standsOut(const std::vector<float>& riseDb, std::size_t at, float levelDb)
+{
+    const std::size_t first = at > around ? at - around : 0;
+    const std::size_t last = std::min(riseDb.size(), at + around);
+    return levelDb >= outstandingDb + quantile({riseDb.begin() + static_cast<std::ptrdiff_t>(first),
+                                                riseDb.begin() + static_cast<std::ptrdiff_t>(last)},
+                                               loudAround);
 }
 
 FrameRange knockAt(const std::vector<float>& riseDb, std::size_t at)
@@ -59,6 +72,7 @@ std::vector<FrameRange> findKnocks(const FeatureTrack& track, const NoiseFloor& 
     for (const Burst& burst : findBursts(track, floor)) {
         if (!isKnock(burst)) continue;
         const std::size_t at = track.frameAt(burst.timeS);
+        if (!standsOut(riseDb, at, burst.levelDb)) continue;
         if (std::any_of(runs.begin(), runs.end(),
                         [&](const FrameRange& r) { return at >= r.begin && at < r.end; }))
             continue;

@@ -155,6 +155,25 @@ TEST_CASE("Painted over, the breath under a knock sounds as it did")
     CHECK(still < 2.5);
 }
 
+TEST_CASE("Breath that is made of short peaks is breath; one knock louder than they are is found")
+{
+    Random random(71250, 72000);
+    std::vector<float> sound = whiteNoise(40, analysisRateHz, 1e-4);
+    // Four seconds of it in every eight, a grain every thirtieth of a second or so.
+    for (double at = 2; at < 38; at += random.uniform(0.02, 0.05)) {
+        if (std::fmod(at, 8) > 4) continue;
+        const std::vector<float> grain = knock("clap", random.uniform(0.01, 0.04), random);
+        const auto from = static_cast<std::size_t>(at * analysisRateHz);
+        for (std::size_t i = 0; i < analysisRateHz / 10; ++i) sound[from + i] += grain[i];
+    }
+    const FeatureTrack breath = trackOf(sound);
+    CHECK(findKnocks(breath, NoiseFloor(breath), {}).size() < 12);
+    const std::vector<float> loud = knock("clap", 0.4, random);
+    for (std::size_t i = 0; i < loud.size(); ++i) sound[18 * analysisRateHz + i] += loud[i];
+    const FeatureTrack knocking = trackOf(sound);
+    CHECK(holds(findKnocks(knocking, NoiseFloor(knocking), {}), knocking.frameAt(18.01)));
+}
+
 TEST_CASE("Neither a run of strokes nor a recording that is all knocks is painted over")
 {
     SimulatedSound practice = practise("even-4-4", *temperamentByName("held-attic"), 71300);
