@@ -18,7 +18,7 @@ enum class Impact {
 
 std::string nameOf(Impact what);
 
-/// Adds such sounds to a recording from its beginning to its end, 3 to 20 dB over its mean level,
+/// Adds such sounds to a recording from its beginning to its end, 3 to 24 dB over its mean level,
 /// in a room of their own, and brings the sum to a peak of 0.7. 16 kHz, mono.
 void addImpacts(Sound& recording, Impact what, Random& random);
 
