@@ -250,15 +250,14 @@ TEST_CASE("A word over each turn of the breath hides hardly one of them")
 {
     scoring::Score spoken;
     std::uint64_t seed = 34100;
-    for (const char* who : heldBack)
-        for (const char* preset : {"even-4-4", "long-exhale-4-6"}) {
-            SimulatedSound practice = practise(preset, who, ++seed);
-            const double level = levelOf(practice);
-            for (std::size_t i = 1; i < practice.truth.phases.size(); ++i)
-                speak(practice.sound, practice.truth.phases[i].startS - 0.18, 0.35,
-                      seed % 2 ? 110 : 195, 2.5 * level);
-            spoken.add(scoreOf(practice));
-        }
+    for (const char* who : heldBack) {
+        SimulatedSound practice = practise("even-4-4", who, ++seed);
+        const double level = levelOf(practice);
+        for (std::size_t i = 1; i < practice.truth.phases.size(); ++i)
+            speak(practice.sound, practice.truth.phases[i].startS - 0.18, 0.35,
+                  seed % 2 ? 110 : 195, 2.5 * level);
+        spoken.add(scoreOf(practice));
+    }
     INFO("F1 " << spoken.f1() << ", found " << spoken.practiceShareFound());
     CHECK(spoken.practiceShareFound() >= 0.9);
     CHECK(spoken.f1() >= 0.9);
