@@ -15,9 +15,9 @@ namespace {
 
 // The mean level of a second of steady noise differs from band to band by about this much.
 constexpr double evennessOfNoiseDb = 0.4;
-constexpr int looks = 4;
+constexpr int breathLooks = 4;
 // Quiet frames keep this far from any sound, where breaths fade.
-constexpr std::size_t guardFrames = 15;
+constexpr std::size_t fadeGuardFrames = 15;
 // Where breath turns at once, quiet lasts some 0.3 s.
 constexpr std::size_t turnGuardFrames = 5;
 // Steady noise's spread there; what is more is breath that was left quiet, and would stay so.
@@ -78,11 +78,11 @@ private:
     // Each look at the recording makes the floor and the weights better for the next.
     void lookForBreath()
     {
-        for (int look = 0; look < looks; ++look) {
+        for (int look = 0; look < breathLooks; ++look) {
             const std::vector<float> rise = takeRise();
             take(rise, activityLevels(rise, quietLevel(rise)));
-            if (look + 1 < looks) learn(guardFrames);
-            m_progress.tell(0.4 * (look + 1) / looks);
+            if (look + 1 < breathLooks) learn(fadeGuardFrames);
+            m_progress.tell(0.4 * (look + 1) / breathLooks);
         }
     }
 
@@ -96,7 +96,7 @@ private:
         std::vector<float> rise = takeRise();
         if (shareAtFloor(rise) > usualShareOfQuiet) return false;
         take(rise, activityLevels(rise, quietAtFloor()));
-        for (int look = 1; look < looks; ++look) {
+        for (int look = 1; look < breathLooks; ++look) {
             const std::vector<bool> sounds = learn(turnGuardFrames);
             rise = takeRise();
             QuietLevel quiet = quietAmong(rise, sounds);
