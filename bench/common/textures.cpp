@@ -2,7 +2,7 @@
 #include "bench/common/textures.hpp"
 
 #include "bench/common/shell.hpp"
-#include "core/audio/recording.hpp"
+#include "core/audio/sound_writer.hpp"
 #include "core/features/feature_track.hpp"
 #include "core/simulate/filters.hpp"
 
@@ -172,6 +172,13 @@ void normalise(Sound& sound)
     double power = 1e-12;
     for (const float x : sound) power += x * x / static_cast<double>(sound.size());
     for (float& x : sound) x /= static_cast<float>(std::sqrt(power));
+}
+
+void writeSound(const Sound& sound, const fs::path& path)
+{
+    auto writer = SoundWriter::create(path, analysisRateHz);
+    if (!writer || !writer->write(sound) || !writer->finish())
+        giveUp("cannot write " + path.string());
 }
 
 Source breathSource(const TextureOf& who, Random& random, const fs::path& folder, int which)

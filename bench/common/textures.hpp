@@ -20,6 +20,9 @@ std::size_t samplesIn(double seconds);
 float gainOf(double db);
 void normalise(Sound& sound); ///< to a mean power of one
 
+/// Writes it to `path`, in the format that its extension says; ends the program when it cannot.
+void writeSound(const Sound& sound, const std::filesystem::path& path);
+
 /// What their breath is made of.
 enum class Texture {
     Fricatives, ///< grains of consonants that people spoke, from espeak-ng's data

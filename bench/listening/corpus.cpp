@@ -2,7 +2,6 @@
 #include "bench/listening/corpus.hpp"
 
 #include "bench/common/shell.hpp"
-#include "core/audio/sound_writer.hpp"
 #include "core/base/checked_json.hpp"
 #include "core/plan/presets.hpp"
 #include "core/simulate/practitioner.hpp"
@@ -108,9 +107,7 @@ void addImpactsTo(const fs::path& sound, Impact what, std::uint64_t seed)
     if (!samples) giveUp(samples.error().message());
     Random random(seed, 905);
     addImpacts(*samples, what, random);
-    auto writer = SoundWriter::create(sound, analysisRateHz);
-    if (!writer || !writer->write(*samples) || !writer->finish())
-        giveUp("cannot write " + sound.string());
+    writeSound(*samples, sound);
 }
 
 } // namespace

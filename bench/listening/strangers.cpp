@@ -2,7 +2,6 @@
 #include "bench/listening/strangers.hpp"
 
 #include "bench/common/shell.hpp"
-#include "core/audio/sound_writer.hpp"
 
 #include <array>
 #include <cmath>
@@ -103,9 +102,7 @@ void recordStranger(const Truth& truth, const Stranger& who, const fs::path& fol
     const float noiseLevel = static_cast<float>(rms) * gainOf(-who.breathToNoiseDb);
     for (std::size_t i = 0; i < recording.size(); ++i)
         recording[i] = level * (recording[i] + noiseLevel * noise[i]);
-    auto writer = SoundWriter::create(sound, analysisRateHz);
-    if (!writer || !writer->write(recording) || !writer->finish())
-        giveUp("cannot write " + sound.string());
+    writeSound(recording, sound);
 }
 
 } // namespace layakari::bench

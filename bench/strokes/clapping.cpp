@@ -2,7 +2,6 @@
 #include "bench/strokes/clapping.hpp"
 
 #include "bench/common/shell.hpp"
-#include "core/audio/sound_writer.hpp"
 #include "core/plan/presets.hpp"
 #include "core/simulate/practitioner.hpp"
 
@@ -30,9 +29,7 @@ Plan recordClapping(const Clapping& what, const std::filesystem::path& sound)
     Sound heard = breathOf(plan, what);
     Random random(what.seed, 905);
     addImpacts(heard, what.what, random);
-    auto writer = SoundWriter::create(sound, analysisRateHz);
-    if (!writer || !writer->write(heard) || !writer->finish())
-        giveUp("cannot write " + sound.string());
+    writeSound(heard, sound);
     return plan;
 }
 

@@ -2,7 +2,6 @@
 #include "bench/strokes/forceful.hpp"
 
 #include "bench/common/shell.hpp"
-#include "core/audio/sound_writer.hpp"
 
 #include <algorithm>
 #include <array>
@@ -209,9 +208,7 @@ Truth recordForceful(const Forceful& who, const fs::path& folder, const fs::path
 {
     Recording recording(who, folder);
     Truth truth = recording.practise();
-    auto writer = SoundWriter::create(sound, analysisRateHz);
-    if (!writer || !writer->write(recording.heard()) || !writer->finish())
-        giveUp("cannot write " + sound.string());
+    writeSound(recording.heard(), sound);
     return truth;
 }
 
