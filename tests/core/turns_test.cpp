@@ -5,6 +5,7 @@
 
 #include "core/listen/listener.hpp"
 #include "core/listen/rise.hpp"
+#include "core/listen/turn_review.hpp"
 #include "tests/support/sounds.hpp"
 
 #include <catch2/catch.hpp>
@@ -84,6 +85,55 @@ TEST_CASE("A dip that a word fills is a turn all the same where both sides diffe
         CHECK(found.turns >= 14);
         CHECK(found.others <= 1);
     }
+}
+
+TEST_CASE("A turn of which a word leaves nothing is told by the sides of the word, and only a turn")
+{
+    const auto edgesS = edgesOf(16);
+    const FeatureTrack track = trackOf(flutteringBreaths(edgesS, 1, 90));
+    const NoiseFloor floor(track);
+    // All turns are known but the eighth; a word lies there, and one in the midst of each breath.
+    std::vector<Sound> sounds;
+    std::vector<FrameRange> voices;
+    const auto wordAt = [&](double s) {
+        voices.push_back({track.frameAt(s - 0.15), track.frameAt(s + 0.15)});
+    };
+    for (std::size_t e = 0; e + 1 < edgesS.size(); ++e) {
+        const SoundEdge start{BoundaryKind::Turn, track.frameAt(edgesS[e]), {}, 10};
+        const SoundEdge end{BoundaryKind::Turn, track.frameAt(edgesS[e + 1]), {}, 10};
+        if (e == 8) {
+            sounds.back().end = end;
+            wordAt(edgesS[e]);
+        } else {
+            sounds.push_back({start, end});
+        }
+        wordAt((edgesS[e] + edgesS[e + 1]) / 2);
+    }
+    reviewTurns(sounds, track, floor, BandWeights::equal().power, voices);
+    REQUIRE(sounds.size() == 16);
+    for (std::size_t e = 0; e < sounds.size(); ++e) {
+        CHECK(FeatureTrack::timeOf(sounds[e].start.frame) == Approx(edgesS[e]).margin(0.1));
+        CHECK(FeatureTrack::timeOf(sounds[e].end.frame) == Approx(edgesS[e + 1]).margin(0.1));
+    }
+}
+
+TEST_CASE("A turn between two halves of one breath is taken back unless it is sure")
+{
+    const auto edgesS = edgesOf(12);
+    const FeatureTrack track = trackOf(flutteringBreaths(edgesS, 1, 91));
+    const float odds = GENERATE(1.0f, 10.0f);
+    std::vector<Sound> sounds;
+    for (std::size_t e = 0; e + 1 < edgesS.size(); ++e) {
+        const SoundEdge start{BoundaryKind::Turn, track.frameAt(edgesS[e]), {}, odds};
+        const SoundEdge end{BoundaryKind::Turn, track.frameAt(edgesS[e + 1]), {}, odds};
+        sounds.push_back({start, end});
+    }
+    const SoundEdge gust{BoundaryKind::Turn, track.frameAt((edgesS[5] + edgesS[6]) / 2), {}, odds};
+    Sound second{gust, sounds[5].end};
+    sounds[5].end = gust;
+    sounds.insert(sounds.begin() + 6, second);
+    reviewTurns(sounds, track, NoiseFloor(track), BandWeights::equal().power, {});
+    CHECK(sounds.size() == (odds > 4 ? 13u : 12u));
 }
 
 TEST_CASE("Hisses in the holds do not make the turns of much alike breaths look like accidents")
