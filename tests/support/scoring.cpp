@@ -157,8 +157,8 @@ double absoluteQuantile(std::vector<double> values, double share)
 {
     if (values.empty()) return 0;
     for (double& v : values) v = std::fabs(v);
-    const auto nth = values.begin() +
-                     static_cast<std::ptrdiff_t>(share * static_cast<double>(values.size() - 1));
+    const double rank = std::ceil(share * static_cast<double>(values.size()));
+    const auto nth = values.begin() + static_cast<std::ptrdiff_t>(std::max(1.0, rank)) - 1;
     std::nth_element(values.begin(), nth, values.end());
     return *nth;
 }

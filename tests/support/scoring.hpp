@@ -38,7 +38,8 @@ Score scoreReading(const Reading& reading, const Truth& truth);
 /// The figures that the truth itself has: what a perfect listener would report.
 Summary trueSummary(const Truth& truth);
 
-/// The value below which `share` of the absolute values lie; 0 for none.
+/// The least of the absolute values that `share` of them do not exceed (nearest rank: of few values
+/// the 95th of 100 is the largest); 0 for none.
 double absoluteQuantile(std::vector<double> values, double share);
 
 } // namespace layakari::scoring
