@@ -76,14 +76,27 @@ void addImpactCases(std::vector<Case>& cases, bool held, int seeds)
             }
 }
 
-void addGains(std::vector<Case>& cases, bool held)
+// People who are simulated and strangers, each with a recorder's gain of their own kind.
+void addGains(std::vector<Case>& cases, bool held, int seeds)
 {
-    int seed = held ? 4000 : 800;
+    std::uint64_t seed = held ? 4000 : 800;
     const std::vector<const char*> people = held ? std::vector{"held-attic", "held-boathouse"}
                                                  : std::vector{"steady", "mouth", "alike"};
     for (const char* who : people)
         for (const std::string plan : {"square-4", "four-seven-eight"})
-            cases.push_back({plan, who, 0, "", static_cast<std::uint64_t>(seed++), {}, true});
+            cases.push_back({plan, who, 0, "", seed++, {}, true});
+    seed = held ? 4100 : 600;
+    std::size_t way = 0;
+    for (int s = 0; s < seeds; ++s)
+        for (const Texture texture : {Texture::Fricatives, Texture::Resonances, Texture::Gusts})
+            for (const std::string& plan : fourPlans) {
+                Case one{plan, held ? "held-attic" : "steady", 0, ways[++way % ways.size()],
+                         ++seed};
+                one.automaticGain = true;
+                one.stranger = Stranger{texture, held, seed, seed % 2 ? 25.0 : 15.0};
+                one.stranger->hasGain = true;
+                cases.push_back(one);
+            }
 }
 
 void addStrangers(std::vector<Case>& cases, bool held, int seeds)
@@ -135,11 +148,11 @@ std::vector<std::string> Case::conditions() const
     };
     if (impacts)
         return {"5beside it: " + nameOf(*impacts) + (stranger ? ", a stranger's breath" : "")};
+    if (automaticGain) return {stranger ? "6automatic gain, strangers" : "6automatic gain"};
     if (stranger)
         return {"7strangers: " + nameOf(stranger->texture),
                 "8strangers: " + level(stranger->breathToNoiseDb)};
     if (over) return {"5over it: " + over->name};
-    if (automaticGain) return {"6automatic gain"};
     if (breathToNoiseDb != 0) return {"4breath to noise: " + level(breathToNoiseDb)};
     return {"1plan: " + preset, "2who: " + temperament,
             "3codec: " + (codec.empty() ? std::string("flac") : codec)};
@@ -152,7 +165,7 @@ std::vector<Case> corpus(bool held, int seeds)
     addLevels(cases, held);
     addWhatSoundsOver(cases, held, seeds);
     addImpactCases(cases, held, seeds);
-    addGains(cases, held);
+    addGains(cases, held, seeds);
     addStrangers(cases, held, seeds);
     return cases;
 }

@@ -102,6 +102,7 @@ void recordStranger(const Truth& truth, const Stranger& who, const fs::path& fol
     const float noiseLevel = static_cast<float>(rms) * gainOf(-who.breathToNoiseDb);
     for (std::size_t i = 0; i < recording.size(); ++i)
         recording[i] = level * (recording[i] + noiseLevel * noise[i]);
+    if (who.hasGain) evenOut(recording, random);
     writeSound(recording, sound);
 }
 

@@ -26,6 +26,7 @@ struct Stranger {
         double hz = 0;
     };
     std::vector<Snore> snores = {};
+    bool hasGain = false; ///< by `evenOut`
     TextureOf sound() const { return {texture, held}; }
 };
 

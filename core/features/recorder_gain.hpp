@@ -14,13 +14,13 @@ namespace layakari {
 ///
 /// Told by what only a gain does: in one pause after another the room rises in all bands alike, and
 /// slowly, from where the sound before had pushed it. A breath rises faster and not in all bands
-/// alike; traffic falls as often as it rises. Within a pause the gain is what the room rose by,
-/// never falling; within a sound it is taken to have fallen at once to where the next pause begins,
-/// since such gains attack in a tenth of a second or two and release over seconds.
+/// alike; traffic falls as often as it rises (`core/features/gain_signs.hpp`). Within a pause the
+/// gain is what the room rose by, and what traffic adds to it; within a sound it is taken to have
+/// fallen at once to where the next pause begins, since such gains attack in a tenth of a second or
+/// two and release over seconds.
 ///
 /// `isForced`: whether a frame lies in a run of strokes, which push a gain deeper than any breath
-/// does: the quietest moments are looked for outside of them, and that the room is lower between
-/// strokes proves the gain, or else a rise that faint breath in a rest does not have.
+/// does: the quietest moments are looked for outside of them.
 std::vector<float> findRecorderGain(const FeatureTrack& track,
                                     const std::function<bool(std::size_t)>& isForced = {});
 
@@ -31,12 +31,14 @@ FeatureTrack withoutGain(const FeatureTrack& track, const std::vector<float>& ga
 /// rises or falls in all bands alike is the gain, anything else leaves it where it was.
 class GainFollower {
 public:
-    /// From a look at what came before.
-    void startAt(float gainDb) { m_gainDb = gainDb; }
-    /// The gain at this frame, a tenth of a second late. `room`: its levels where the gain is 0.
-    float follow(const Bands& levels, const Bands& room);
+    /// From a look at what came before. `room`: its levels where the gain is 0.
+    void startAt(float gainDb, const Bands& room);
+    /// The gain at this frame, a tenth of a second late.
+    float follow(const Bands& levels);
 
 private:
+    Bands m_room{};
+    Bands m_weights{};
     std::deque<Bands> m_last;
     Bands m_sum{};
     float m_gainDb = 0;

@@ -84,7 +84,7 @@ void LiveEar::hearFrame(std::size_t frame)
     const FeatureTrack& track = m_extractor.track();
     Bands levels = track.levels(frame);
     if (m_heard.recorderGainDb > 0) {
-        const float gainDb = m_gain.follow(levels, room.floor);
+        const float gainDb = m_gain.follow(levels);
         for (float& level : levels) level -= gainDb;
     }
     m_rise.push_back(riseOfFrame(levels, room.floor, room.weights));
@@ -204,7 +204,7 @@ void LiveEar::look()
     const Present seen = presentIn(heard);
     if (!m_present || seen.sinceS != m_present->sinceS) m_peak = m_valley = 0;
     m_heard = std::move(heard);
-    m_gain.startAt(m_heard.room.gainDb);
+    m_gain.startAt(m_heard.room.gainDb, m_heard.room.floor);
     m_present = seen;
 }
 

@@ -1,8 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
-// What lies over the breath: a recorder that turns itself up and down, and people who speak. On
-// temperaments and seeds that served no tuning; the words are made here, the tuning's were not.
-#include "core/features/recorder_gain.hpp"
+// People who speak over the breath, and sound that was lost. On temperaments and seeds that served
+// no tuning; the words are made here, the tuning's were not.
 #include "core/listen/lost_sound.hpp"
 #include "core/listen/painted_over.hpp"
 #include "core/listen/voices.hpp"
@@ -20,12 +19,9 @@ using namespace layakari;
 
 namespace {
 
-SimulatedSound practise(const char* preset, const char* temperament, std::uint64_t seed,
-                        bool gain = false)
+SimulatedSound practise(const char* preset, const char* temperament, std::uint64_t seed)
 {
-    Temperament who = *temperamentByName(temperament);
-    who.automaticGain = gain;
-    return layakari::practise(preset, who, seed);
+    return layakari::practise(preset, *temperamentByName(temperament), seed);
 }
 
 scoring::Score scoreOf(const SimulatedSound& practice)
@@ -45,188 +41,6 @@ double levelOf(const SimulatedSound& practice)
 constexpr const char* heldBack[]{"held-kitchen", "held-attic", "held-boathouse"};
 
 } // namespace
-
-TEST_CASE("An automatic gain is found where there is one, and nowhere else")
-{
-    std::uint64_t seed = 31000;
-    for (const char* who : heldBack)
-        for (const char* preset : {"square-4", "four-seven-eight"}) {
-            INFO(who << " " << preset);
-            CHECK_FALSE(
-                findRecorderGain(trackOf(practise(preset, who, ++seed, true).sound)).empty());
-            CHECK(findRecorderGain(trackOf(practise(preset, who, seed, false).sound)).empty());
-        }
-    for (const char* who : heldBack)
-        for (const char* preset : {"even-4-4", "ladder-even", "long-exhale-4-6"}) {
-            INFO(who << " " << preset);
-            CHECK(findRecorderGain(trackOf(practise(preset, who, ++seed, false).sound)).empty());
-        }
-}
-
-TEST_CASE("Faint breath that swells is no gain, though it has the shape of the room")
-{
-    std::uint64_t seed = 31500;
-    for (const char* preset : {"even-4-4", "long-exhale-4-6"})
-        for (const double overRoomDb : {3.0, 6.0, 9.0})
-            for (int i = 0; i < 2; ++i) {
-                Temperament who;
-                who.breathToNoiseDb = overRoomDb;
-                INFO(preset << " " << overRoomDb << " dB " << seed);
-                CHECK(findRecorderGain(trackOf(layakari::practise(preset, who, ++seed).sound))
-                          .empty());
-            }
-}
-
-namespace {
-
-// A room of -60 dB under a gain that each of six breaths pushes down, and that soon rises
-// by so much in the pause after it; then strokes, with the room between them deeper by so much.
-struct UnderGain {
-    FeatureTrack track;
-    std::size_t firstForced = 0;
-
-    UnderGain(float riseDb, float deeperDb)
-    {
-        constexpr int second = 100; // frames
-        for (int breath = 0; breath < 6; ++breath) {
-            sound(2 * second, -30);
-            for (int i = 0; i < second / 2; ++i) room(0);
-            for (int i = 0; i < 3 * second; ++i)
-                room(riseDb * static_cast<float>(i) / (3 * second));
-        }
-        firstForced = track.frames();
-        for (int stroke = 0; stroke < 12; ++stroke) {
-            sound(second / 2, -20);
-            for (int i = 0; i < second / 2; ++i) room(-deeperDb);
-        }
-    }
-
-    bool isFound() const
-    {
-        return !findRecorderGain(track, [&](std::size_t i) { return i >= firstForced; }).empty();
-    }
-
-private:
-    void room(float gainDb)
-    {
-        Bands levels;
-        levels.fill(-60 + gainDb);
-        track.append(levels);
-    }
-
-    void sound(int frames, float levelDb)
-    {
-        Bands levels;
-        for (std::size_t b = 0; b < bandCount; ++b) levels[b] = levelDb - static_cast<float>(b);
-        for (int i = 0; i < frames; ++i) track.append(levels);
-    }
-};
-
-} // namespace
-
-TEST_CASE("A gain beside strokes is proven by how deep they push it, or else by how far it rises")
-{
-    CHECK_FALSE(UnderGain(5, 0).isFound()); // so faint breath swells
-    CHECK(UnderGain(5, 4).isFound());
-    CHECK(UnderGain(14, 0).isFound());
-    CHECK_FALSE(UnderGain(0, 4).isFound());
-    // Where nobody says that there are strokes, pauses that rise are enough.
-    CHECK_FALSE(findRecorderGain(UnderGain(5, 0).track).empty());
-}
-
-TEST_CASE("Faint breath in the rests between strokes is no gain either")
-{
-    const TemporaryFolder folder;
-    const auto file = folder / "strokes.flac";
-    for (const std::uint64_t seed : {31601u, 31602u, 31603u}) {
-        INFO(seed);
-        REQUIRE(writeSimulation(findPreset("kapalabhati-3x36")->plan, *temperamentByName("faint"),
-                                seed, file, {}));
-        const auto listened = listenToFile(file);
-        REQUIRE(listened.has_value());
-        CHECK(listened->heard.strokeRuns.size() == 3);
-        CHECK(listened->heard.recorderGainDb == 0);
-    }
-}
-
-TEST_CASE("With an automatic gain holds are read as well as without: nine phases of ten")
-{
-    scoring::Score sum;
-    std::uint64_t seed = 32000;
-    for (const char* who : heldBack)
-        for (const char* preset : {"square-4", "four-seven-eight", "held-5-6-5"})
-            sum.add(scoreOf(practise(preset, who, ++seed, true)));
-    CHECK(sum.practiceShareFound() >= 0.9);
-    CHECK(scoring::absoluteQuantile(sum.boundaryErrorsS, 0.5) <= 0.060);
-}
-
-TEST_CASE("Strokes push a gain deeper than breath does: it is found, and the holds are read")
-{
-    scoring::Score sum;
-    std::uint64_t seed = 33000;
-    for (const char* who : heldBack) {
-        INFO(who);
-        const SimulatedSound practice = practise("composite-round", who, ++seed, true);
-        const Heard heard = listenTo(trackOf(practice.sound));
-        CHECK(heard.strokeRuns.size() == 3);
-        CHECK(heard.recorderGainDb > 6);
-        sum.add(scoreOf(practice));
-        CHECK(listenTo(trackOf(practise("composite-round", "held-attic", seed, false).sound))
-                  .recorderGainDb == 0);
-    }
-    CHECK(sum.practiceShareFound() >= 0.75);
-}
-
-TEST_CASE("A gain that is known is taken out exactly; without one nothing is found to take")
-{
-    FeatureTrack track;
-    std::vector<float> gain;
-    for (int i = 0; i < 3000; ++i) {
-        Bands levels;
-        for (std::size_t b = 0; b < bandCount; ++b)
-            levels[b] = -60.0f + static_cast<float>(i % 7) / 10 + static_cast<float>(i) / 300;
-        track.append(levels);
-        gain.push_back(static_cast<float>(i) / 300);
-    }
-    const FeatureTrack even = withoutGain(track, gain);
-    CHECK(even.levels(2999)[5] == Approx(track.levels(2999)[5] - gain[2999]));
-    CHECK(findRecorderGain(FeatureTrack{}).empty());
-    CHECK(findRecorderGain(trackOf(whiteNoise(30, analysisRateHz, 0.01))).empty());
-    CHECK(findRecorderGain(trackOf(std::vector<float>(20 * analysisRateHz, 0.0f))).empty());
-}
-
-TEST_CASE("A gain is followed while the sound comes in, through pauses, and held through breath")
-{
-    const unsigned seed = GENERATE(41u, 42u, 43u);
-    INFO(seed);
-    Random random(seed, 7);
-    Bands room;
-    Bands breath;
-    for (std::size_t b = 0; b < bandCount; ++b) {
-        room[b] = -70 - static_cast<float>(b) / 2;
-        breath[b] = -40 - 2 * std::fabs(static_cast<float>(b) - 8); // a hill
-    }
-    GainFollower follower;
-    follower.startAt(2);
-    const auto follow = [&](const Bands& sound, float gainDb) {
-        Bands levels = sound;
-        for (float& level : levels) level += gainDb + static_cast<float>(1.5 * random.normal());
-        return follower.follow(levels, room);
-    };
-    // A hold of four seconds in which the room rises by 8 dB.
-    float gain = 2;
-    for (int i = 0; i < 400; ++i) gain = follow(room, 2 + 0.02f * static_cast<float>(i));
-    CHECK(gain == Approx(10).margin(1));
-    // A breath, far louder and of another shape, says nothing of the gain.
-    for (int i = 0; i < 300; ++i) gain = follow(breath, 3);
-    CHECK(gain == Approx(10).margin(1));
-    // In the pause after it the room is where the breath had pushed it.
-    for (int i = 0; i < 60; ++i) gain = follow(room, 3);
-    CHECK(gain == Approx(3).margin(1));
-    // A door that has the room's own shape is no gain: none is as fast.
-    for (int i = 0; i < 15; ++i) gain = follow(room, 40);
-    CHECK(gain < 8);
-}
 
 TEST_CASE(
     "Of nine practices that a guide counts over, word after word, 85 % of the phases are found")

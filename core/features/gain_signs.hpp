@@ -1,0 +1,15 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/features/room_pauses.hpp"
+
+namespace layakari {
+
+/// No gain rises faster, in dB a second; a door or a voice does.
+inline constexpr float fastestGainDb = 33;
+
+/// Whether pauses rise as a recorder's automatic gain makes them rise: from the quietest there is,
+/// right after a sound, by more than the room does of itself, slowly, and in all bands alike.
+bool looksLikeGain(const RoomPauses& room);
+
+} // namespace layakari

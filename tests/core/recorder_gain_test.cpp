@@ -1,0 +1,298 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// A recorder that turns itself up and down: found, taken out, and read beneath. On temperaments and
+// seeds that served no tuning.
+#include "core/features/recorder_gain.hpp"
+#include "core/reading/reading.hpp"
+#include "core/simulate/random.hpp"
+#include "tests/support/scoring.hpp"
+#include "tests/support/sounds.hpp"
+#include "tests/support/temporary_folder.hpp"
+
+#include <catch2/catch.hpp>
+#include <cmath>
+#include <numbers>
+
+using namespace layakari;
+
+namespace {
+
+SimulatedSound practise(const char* preset, const char* temperament, std::uint64_t seed,
+                        bool gain = false)
+{
+    Temperament who = *temperamentByName(temperament);
+    who.automaticGain = gain;
+    return layakari::practise(preset, who, seed);
+}
+
+scoring::Score scoreOf(const SimulatedSound& practice)
+{
+    Listened listened{{}, trackOf(practice.sound), {}, {}};
+    listened.heard = listenTo(listened.track);
+    return scoring::scoreReading(readAgainst(listened, practice.truth.plan), practice.truth);
+}
+
+constexpr const char* heldBack[]{"held-kitchen", "held-attic", "held-boathouse"};
+
+} // namespace
+
+TEST_CASE("An automatic gain is found where there is one, and nowhere else")
+{
+    std::uint64_t seed = 31000;
+    for (const char* who : heldBack)
+        for (const char* preset : {"square-4", "four-seven-eight"}) {
+            INFO(who << " " << preset);
+            CHECK_FALSE(
+                findRecorderGain(trackOf(practise(preset, who, ++seed, true).sound)).empty());
+            CHECK(findRecorderGain(trackOf(practise(preset, who, seed, false).sound)).empty());
+        }
+    for (const char* who : heldBack)
+        for (const char* preset : {"even-4-4", "ladder-even", "long-exhale-4-6"}) {
+            INFO(who << " " << preset);
+            CHECK(findRecorderGain(trackOf(practise(preset, who, ++seed, false).sound)).empty());
+        }
+}
+
+TEST_CASE("Faint breath that swells is no gain, though it has the shape of the room")
+{
+    std::uint64_t seed = 31500;
+    for (const char* preset : {"even-4-4", "long-exhale-4-6"})
+        for (const double overRoomDb : {3.0, 6.0, 9.0})
+            for (int i = 0; i < 2; ++i) {
+                Temperament who;
+                who.breathToNoiseDb = overRoomDb;
+                INFO(preset << " " << overRoomDb << " dB " << seed);
+                CHECK(findRecorderGain(trackOf(layakari::practise(preset, who, ++seed).sound))
+                          .empty());
+            }
+}
+
+namespace {
+
+// A room under a gain that each of six breaths pushes down, and that rises again in the pause after
+// it; then strokes, with the room between them as it is at the lowest.
+struct UnderGain {
+    float riseDb = 5;
+    float unevenDb = 0;  // every other band rises so much more, the others so much less
+    float trafficDb = 0; // in the middle of each pause the room itself rises by it, and falls again
+    bool rains = false;
+    std::size_t silentBands = 0; // of the highest
+    std::size_t strokes = 0;
+
+    struct Made {
+        FeatureTrack track;
+        std::vector<std::size_t> pauses; // the last frame of each
+        std::size_t firstStroke = 0;
+
+        std::vector<float> gain() const
+        {
+            return findRecorderGain(track, [&](std::size_t i) { return i >= firstStroke; });
+        }
+    };
+
+    Made made() const
+    {
+        constexpr int second = 100; // frames
+        constexpr int pause = 3 * second;
+        Made made;
+        for (int breath = 0; breath < 6; ++breath) {
+            sound(made.track, 2 * second, -30);
+            for (int i = 0; i < second / 2; ++i) room(made.track, 0);
+            for (int i = 0; i < pause; ++i) {
+                const float through = static_cast<float>(i) / pause;
+                const float traffic = trafficDb * std::sin(through * std::numbers::pi_v<float>);
+                if (rains && i % 100 > 90)
+                    sound(made.track, 1, -45);
+                else
+                    room(made.track, riseDb * through + traffic);
+            }
+            made.pauses.push_back(made.track.frames() - 1);
+        }
+        made.firstStroke = made.track.frames();
+        for (std::size_t stroke = 0; stroke < strokes; ++stroke) {
+            sound(made.track, second / 2, -20);
+            for (int i = 0; i < second / 2; ++i) room(made.track, 0);
+        }
+        return made;
+    }
+
+private:
+    void append(FeatureTrack& track, Bands levels) const
+    {
+        for (std::size_t b = bandCount - silentBands; b < bandCount; ++b) levels[b] = silenceDb;
+        track.append(levels);
+    }
+
+    void room(FeatureTrack& track, float upDb) const
+    {
+        Bands levels;
+        for (std::size_t b = 0; b < bandCount; ++b)
+            levels[b] = -60 + upDb * (1 + (b % 2 ? 1.0f : -1.0f) * unevenDb / riseDb);
+        append(track, levels);
+    }
+
+    void sound(FeatureTrack& track, int frames, float levelDb) const
+    {
+        Bands levels;
+        for (std::size_t b = 0; b < bandCount; ++b) levels[b] = levelDb - static_cast<float>(b);
+        for (int i = 0; i < frames; ++i) append(track, levels);
+    }
+};
+
+// How far the room is from one level, at three places of each pause, between drops of rain.
+float unevenness(const UnderGain::Made& made)
+{
+    const std::vector<float> gain = made.gain();
+    REQUIRE_FALSE(gain.empty());
+    const FeatureTrack even = withoutGain(made.track, gain);
+    float lowest = 0;
+    float highest = silenceDb;
+    for (const std::size_t last : made.pauses)
+        for (const std::size_t at : {last - 49, last - 149, last - 249}) {
+            lowest = std::min(lowest, even.levels(at)[3]);
+            highest = std::max(highest, even.levels(at)[3]);
+        }
+    return highest - lowest;
+}
+
+} // namespace
+
+TEST_CASE("What rises in all bands alike, in one pause after another, is a gain")
+{
+    CHECK_FALSE(UnderGain{.riseDb = 5}.made().gain().empty());
+    CHECK_FALSE(UnderGain{.riseDb = 5, .strokes = 12}.made().gain().empty());
+    CHECK(UnderGain{.riseDb = 1}.made().gain().empty());
+    // Breath that hardly stands out of the room rises too, but not in all bands alike.
+    CHECK(UnderGain{.riseDb = 5, .unevenDb = 1.2f}.made().gain().empty());
+    CHECK(UnderGain{.riseDb = 5, .unevenDb = 1.2f, .strokes = 12}.made().gain().empty());
+}
+
+TEST_CASE("A telephone carries no treble, which says nothing of the gain")
+{
+    for (const std::size_t silent : {1u, 2u, 4u}) {
+        INFO(silent);
+        CHECK_FALSE(UnderGain{.riseDb = 8, .silentBands = silent}.made().gain().empty());
+        CHECK(
+            UnderGain{.riseDb = 5, .unevenDb = 1.2f, .silentBands = silent}.made().gain().empty());
+    }
+}
+
+TEST_CASE("Without the gain the room is as loud in all pauses, also when cars pass or rain falls")
+{
+    CHECK(unevenness(UnderGain{.riseDb = 8}.made()) < 0.5);
+    CHECK(unevenness(UnderGain{.riseDb = 8, .trafficDb = 6}.made()) < 1);
+    CHECK(unevenness(UnderGain{.riseDb = 8, .silentBands = 2}.made()) < 0.5);
+    CHECK(unevenness(UnderGain{.riseDb = 8, .rains = true}.made()) < 2);
+}
+
+TEST_CASE("A telephone with a gain is read as well as it is without a telephone")
+{
+    const TemporaryFolder folder;
+    scoring::Score sum;
+    std::uint64_t seed = 32500;
+    for (const char* who : {"held-attic", "held-boathouse"}) {
+        Temperament person = *temperamentByName(who);
+        person.automaticGain = true;
+        const Truth truth = simulateTo(folder / "practice.flac", "square-4", person, ++seed);
+        encode(folder / "practice.flac", folder / "called.wav", "-ar 8000 -c:a pcm_alaw");
+        const auto listened = listenToFile(folder / "called.wav");
+        REQUIRE(listened.has_value());
+        CHECK(listened->heard.recorderGainDb > 6);
+        sum.add(scoring::scoreReading(readAgainst(*listened, truth.plan), truth));
+    }
+    CHECK(sum.practiceShareFound() >= 0.9);
+}
+
+TEST_CASE("Faint breath in the rests between strokes is no gain either")
+{
+    const TemporaryFolder folder;
+    const auto file = folder / "strokes.flac";
+    for (const std::uint64_t seed : {31601u, 31602u}) {
+        INFO(seed);
+        REQUIRE(writeSimulation(findPreset("kapalabhati-3x36")->plan, *temperamentByName("faint"),
+                                seed, file, {}));
+        const auto listened = listenToFile(file);
+        REQUIRE(listened.has_value());
+        CHECK(listened->heard.strokeRuns.size() == 3);
+        CHECK(listened->heard.recorderGainDb == 0);
+    }
+}
+
+TEST_CASE("With an automatic gain holds are read as well as without: nine phases of ten")
+{
+    scoring::Score sum;
+    std::uint64_t seed = 32000;
+    for (const char* who : heldBack)
+        for (const char* preset : {"square-4", "four-seven-eight", "held-5-6-5"})
+            sum.add(scoreOf(practise(preset, who, ++seed, true)));
+    CHECK(sum.practiceShareFound() >= 0.9);
+    CHECK(scoring::absoluteQuantile(sum.boundaryErrorsS, 0.5) <= 0.060);
+}
+
+TEST_CASE("Strokes push a gain deeper than breath does: it is found, and the holds are read")
+{
+    scoring::Score sum;
+    std::uint64_t seed = 33000;
+    for (const char* who : heldBack) {
+        INFO(who);
+        const SimulatedSound practice = practise("composite-round", who, ++seed, true);
+        const Heard heard = listenTo(trackOf(practice.sound));
+        CHECK(heard.strokeRuns.size() == 3);
+        CHECK(heard.recorderGainDb > 6);
+        sum.add(scoreOf(practice));
+        CHECK(listenTo(trackOf(practise("composite-round", "held-attic", seed, false).sound))
+                  .recorderGainDb == 0);
+    }
+    CHECK(sum.practiceShareFound() >= 0.9);
+}
+
+TEST_CASE("A gain that is known is taken out exactly; without one nothing is found to take")
+{
+    FeatureTrack track;
+    std::vector<float> gain;
+    for (int i = 0; i < 3000; ++i) {
+        Bands levels;
+        for (std::size_t b = 0; b < bandCount; ++b)
+            levels[b] = -60.0f + static_cast<float>(i % 7) / 10 + static_cast<float>(i) / 300;
+        track.append(levels);
+        gain.push_back(static_cast<float>(i) / 300);
+    }
+    const FeatureTrack even = withoutGain(track, gain);
+    CHECK(even.levels(2999)[5] == Approx(track.levels(2999)[5] - gain[2999]));
+    CHECK(findRecorderGain(FeatureTrack{}).empty());
+    CHECK(findRecorderGain(trackOf(whiteNoise(30, analysisRateHz, 0.01))).empty());
+    CHECK(findRecorderGain(trackOf(std::vector<float>(20 * analysisRateHz, 0.0f))).empty());
+}
+
+TEST_CASE("A gain is followed while the sound comes in, through pauses, and held through breath")
+{
+    const unsigned seed = GENERATE(41u, 42u, 43u);
+    INFO(seed);
+    Random random(seed, 7);
+    Bands room;
+    Bands breath;
+    for (std::size_t b = 0; b < bandCount; ++b) {
+        room[b] = -70 - static_cast<float>(b) / 2;
+        breath[b] = -40 - 2 * std::fabs(static_cast<float>(b) - 8); // a hill
+    }
+    GainFollower follower;
+    follower.startAt(2, room);
+    const auto follow = [&](const Bands& sound, float gainDb) {
+        Bands levels = sound;
+        for (float& level : levels) level += gainDb + static_cast<float>(1.5 * random.normal());
+        return follower.follow(levels);
+    };
+    // A hold of four seconds in which the room rises by 8 dB.
+    float gain = 2;
+    for (int i = 0; i < 400; ++i) gain = follow(room, 2 + 0.02f * static_cast<float>(i));
+    CHECK(gain == Approx(10).margin(1));
+    // A breath, far louder and of another shape, says nothing of the gain.
+    for (int i = 0; i < 300; ++i) gain = follow(breath, 3);
+    CHECK(gain == Approx(10).margin(1));
+    // In the pause after it the room is where the breath had pushed it.
+    for (int i = 0; i < 60; ++i) gain = follow(room, 3);
+    CHECK(gain == Approx(3).margin(1));
+    // A door that has the room's own shape is no gain: none is as fast.
+    for (int i = 0; i < 15; ++i) gain = follow(room, 40);
+    CHECK(gain < 8);
+}
