@@ -114,13 +114,16 @@ double shareAtFloor(const std::vector<float>& riseDb)
            std::max<double>(1, static_cast<double>(riseDb.size()));
 }
 
-QuietLevel quietAmong(const std::vector<float>& riseDb, const std::vector<bool>& sounds)
+std::optional<QuietLevel> quietAmong(const std::vector<float>& riseDb,
+                                     const std::vector<bool>& sounds)
 {
     std::vector<float> quiet;
     for (std::size_t i = 0; i < riseDb.size(); ++i)
         if (!sounds[i]) quiet.push_back(riseDb[i]);
+    constexpr std::size_t leastFrames = 100;
+    if (quiet.size() < leastFrames) return std::nullopt;
     const float middle = quantile(quiet, 0.5);
-    return {middle, spreadBelow(quiet, middle)};
+    return QuietLevel{middle, spreadBelow(quiet, middle)};
 }
 
 bool isLevelOfItsOwn(const std::vector<float>& riseDb, const QuietLevel& quiet)

@@ -3,6 +3,7 @@
 
 #include "core/listen/rise.hpp"
 
+#include <optional>
 #include <vector>
 
 namespace layakari {
@@ -50,8 +51,9 @@ QuietLevel quietLevel(const std::vector<float>& smoothedRiseDb);
 QuietLevel quietAtFloor();
 double shareAtFloor(const std::vector<float>& smoothedRiseDb);
 
-/// The middle of the frames that are not in `sounds`, and the spread below it.
-QuietLevel quietAmong(const std::vector<float>& smoothedRiseDb, const std::vector<bool>& sounds);
+/// The middle of the frames that are not in `sounds`, and the spread below it. None where those are
+/// less than a second: rain lies so far over its quietest moments that it passes for sound.
+std::optional<QuietLevel> quietAmong(const std::vector<float>& smoothedRiseDb, const std::vector<bool>& sounds);
 
 /// Whether quiet stands apart from all that is louder: narrow, with fewer frames just above it.
 bool isLevelOfItsOwn(const std::vector<float>& smoothedRiseDb, const QuietLevel& quiet);

@@ -88,8 +88,8 @@ private:
 
     // Faint breath that turns without a pause leaves hardly a frame quiet, and what is most
     // frequent is breath: the looks begin with a quiet that lies where the floor says, and go on
-    // with what they left quiet. In a room that swells that is no level of its own; then nothing
-    // is kept of them.
+    // with what they left quiet. In a room that swells that is no level of its own, in rain there
+    // is none left; then nothing is kept of them.
     bool lookForUnbrokenBreath()
     {
         const NoiseFloor firstGuess = m_floor;
@@ -99,14 +99,14 @@ private:
         for (int look = 1; look < breathLooks; ++look) {
             const std::vector<bool> sounds = learn(turnGuardFrames);
             rise = takeRise();
-            QuietLevel quiet = quietAmong(rise, sounds);
-            if (!isLevelOfItsOwn(rise, quiet)) {
+            std::optional<QuietLevel> quiet = quietAmong(rise, sounds);
+            if (!quiet || !isLevelOfItsOwn(rise, *quiet)) {
                 m_floor = firstGuess;
                 m_weights = BandWeights::equal();
                 return false;
             }
-            quiet.spreadDb = std::min(quiet.spreadDb, mostTurnSpreadDb);
-            take(rise, activityLevels(rise, quiet));
+            quiet->spreadDb = std::min(quiet->spreadDb, mostTurnSpreadDb);
+            take(rise, activityLevels(rise, *quiet));
         }
         return true;
     }
