@@ -146,6 +146,9 @@ void PracticeSession::push(std::span<const float> samples, std::span<float> tone
         m_listening->fromS = *began + m_preRollS - CueNaming::meantS;
     m_leader.advance(static_cast<double>(m_samples) / m_setup.sampleRateHz);
     if (now && !m_steps.empty()) m_naming.hear(*now, m_leader.now(), m_leader.step());
+    if (!m_steps.empty() && m_setup.how.lead == Lead::ByClock)
+        m_cued.add(m_leader.now(), m_leader.step(),
+                   static_cast<double>(m_samples) / m_setup.sampleRateHz);
     m_toneMaker.take(m_leader.takeEvents(), m_steps, m_leader.now().countS);
     m_toneMaker.render(tones);
 }
@@ -242,8 +245,12 @@ Result<PracticeSession::Ended> PracticeSession::finish(const Progress& progress)
     if (m_setup.plan)
         for (const Correction& rest : whatIsRest(ended.listened->heard, m_leader, m_preRollS))
             known.corrections.push_back(rest);
-    ended.reading =
-        std::make_shared<const Reading>(readAgainst(*ended.listened, m_setup.plan, known));
+    Reading reading = readAgainst(*ended.listened, m_setup.plan, known);
+    if (const auto names = m_cued.namesFor(reading, m_preRollS); !names.empty()) {
+        known.corrections.insert(known.corrections.end(), names.begin(), names.end());
+        reading = readAgainst(*ended.listened, m_setup.plan, known);
+    }
+    ended.reading = std::make_shared<const Reading>(std::move(reading));
     ended.profile = profileIn(*ended.listened, *ended.reading);
     constexpr std::size_t worthOffering = 3;
     if (!m_setup.plan)

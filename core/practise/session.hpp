@@ -13,6 +13,7 @@
 #include "core/cue/leader.hpp"
 #include "core/cue/tones.hpp"
 #include "core/practise/cue_naming.hpp"
+#include "core/practise/cued_breaths.hpp"
 #include "core/practise/live_figures.hpp"
 #include "core/practise/silent_input.hpp"
 #include "core/reading/plan_guess.hpp"
@@ -98,6 +99,7 @@ private:
     SoundDamage m_damage;
     SilentInput m_silence;
     CueNaming m_naming;
+    CuedBreaths m_cued; ///< led by the clock
     std::unique_ptr<Listening> m_listening;
 };
 

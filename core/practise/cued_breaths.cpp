@@ -1,0 +1,56 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/practise/cued_breaths.hpp"
+
+#include <algorithm>
+
+namespace layakari {
+
+void CuedBreaths::add(const CueMoment& cue, const CueStep& step, double untilS)
+{
+    const bool isCued = step.kind == CueStep::Kind::Phase && !step.endsByBreath && !cue.paused;
+    if (!isCued || isHold(step.phase.kind)) return;
+    if (m_cued.empty() || m_cued.back().fromS != cue.beganS)
+        m_cued.push_back({step.phase.kind, cue.beganS, untilS});
+    m_cued.back().untilS = untilS;
+}
+
+std::vector<Correction> CuedBreaths::namesFor(const Reading& reading, double preRollS) const
+{
+    constexpr std::size_t most = 6;
+    struct Swapped {
+        Correction name;
+        double coveredS = 0;
+    };
+    std::vector<Swapped> swapped;
+    double agreeS = 0;
+    double differS = 0;
+    std::size_t next = 0;
+    for (const ReadPhase& phase : reading.phases) {
+        if (phase.kind != ReadKind::Inhale && phase.kind != ReadKind::Exhale) continue;
+        const double startS = phase.startS - preRollS;
+        const double endS = phase.endS - preRollS;
+        while (next < m_cued.size() && m_cued[next].untilS <= startS) ++next;
+        for (std::size_t c = next; c < m_cued.size() && m_cued[c].fromS < endS; ++c) {
+            const double bothS =
+                std::min(endS, m_cued[c].untilS) - std::max(startS, m_cued[c].fromS);
+            const bool isInhale = m_cued[c].kind == PhaseKind::Inhale;
+            if (isInhale == (phase.kind == ReadKind::Inhale)) {
+                agreeS += bothS;
+                continue;
+            }
+            differS += bothS;
+            Correction name{Correction::Kind::Rename, (phase.startS + phase.endS) / 2};
+            name.name = isInhale ? Correction::Name::Inhale : Correction::Name::Exhale;
+            swapped.push_back({name, bothS});
+        }
+    }
+    if (differS <= 2 * agreeS) return {};
+    std::stable_sort(swapped.begin(), swapped.end(),
+                     [](const Swapped& a, const Swapped& b) { return a.coveredS > b.coveredS; });
+    std::vector<Correction> names;
+    for (std::size_t i = 0; i < std::min(most, swapped.size()); ++i)
+        names.push_back(swapped[i].name);
+    return names;
+}
+
+} // namespace layakari

@@ -1,0 +1,95 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// What a cue by the clock knows of the names in a reading.
+#include "core/practise/cued_breaths.hpp"
+
+#include <catch2/catch.hpp>
+#include <functional>
+
+using namespace layakari;
+
+namespace {
+
+constexpr double phaseS = 4;
+constexpr double preRollS = 2;
+
+// Square breath, cued and done: every fourth phase of the cue is an inhale.
+constexpr PhaseKind order[]{PhaseKind::Inhale, PhaseKind::HoldFull, PhaseKind::Exhale,
+                            PhaseKind::HoldEmpty};
+
+CuedBreaths cuedSquares(int cycles)
+{
+    CuedBreaths cued;
+    for (int i = 0; i < 4 * cycles; ++i) {
+        CueStep step;
+        step.phase.kind = order[i % 4];
+        CueMoment now;
+        now.beganS = i * phaseS;
+        for (int tenth = 1; tenth <= 40; ++tenth) cued.add(now, step, now.beganS + tenth / 10.0);
+    }
+    return cued;
+}
+
+// Done `lateS` after the cue; `isSwapped` says which cycles have the other names.
+Reading readSquares(int cycles, double lateS, const std::function<bool(int)>& isSwapped)
+{
+    constexpr ReadKind kinds[]{ReadKind::Inhale, ReadKind::HoldFull, ReadKind::Exhale,
+                               ReadKind::HoldEmpty};
+    Reading reading;
+    for (int i = 0; i < 4 * cycles; ++i) {
+        ReadPhase phase;
+        phase.kind = kinds[(i + (isSwapped(i / 4) ? 2 : 0)) % 4];
+        phase.startS = preRollS + lateS + i * phaseS;
+        phase.endS = phase.startS + phaseS;
+        reading.phases.push_back(phase);
+    }
+    return reading;
+}
+
+} // namespace
+
+TEST_CASE("A reading that agrees with the cue is left alone, however late its breaths are")
+{
+    const CuedBreaths cued = cuedSquares(6);
+    for (const double lateS : {-0.5, 0.0, 1.0, 2.0}) {
+        INFO(lateS);
+        CHECK(cued.namesFor(readSquares(6, lateS, [](int) { return false; }), preRollS).empty());
+    }
+    CHECK(cued.namesFor(Reading{}, preRollS).empty());
+    CHECK(CuedBreaths{}
+              .namesFor(readSquares(6, 0, [](int) { return true; }), preRollS)
+              .empty()); // nobody was led
+}
+
+TEST_CASE("Where all inhales lie under cues to exhale, a few breaths get the names that were cued")
+{
+    const CuedBreaths cued = cuedSquares(6);
+    for (const double lateS : {0.0, 0.8}) {
+        const Reading reading = readSquares(6, lateS, [](int) { return true; });
+        const std::vector<Correction> names = cued.namesFor(reading, preRollS);
+        REQUIRE_FALSE(names.empty());
+        CHECK(names.size() < 12);
+        for (const Correction& name : names) {
+            CHECK(name.kind == Correction::Kind::Rename);
+            const int phase = static_cast<int>((name.atS - preRollS - lateS) / phaseS) % 4;
+            CHECK(phase % 2 == 0);
+            CHECK(name.name == (phase == 0 ? Correction::Name::Inhale : Correction::Name::Exhale));
+        }
+    }
+}
+
+TEST_CASE("Where the two agree for as long as they differ, the ear is believed")
+{
+    const CuedBreaths cued = cuedSquares(6);
+    CHECK(cued.namesFor(readSquares(6, 0, [](int cycle) { return cycle < 3; }), preRollS).empty());
+}
+
+TEST_CASE("In a pause nothing is cued")
+{
+    CuedBreaths cued;
+    CueStep step;
+    CueMoment paused;
+    paused.paused = true;
+    cued.add(paused, step, 20);
+    CHECK(cued.namesFor(readSquares(6, 0, [](int) { return true; }), preRollS).empty());
+}
