@@ -120,7 +120,7 @@ std::optional<QuietLevel> quietAmong(const std::vector<float>& riseDb,
     std::vector<float> quiet;
     for (std::size_t i = 0; i < riseDb.size(); ++i)
         if (!sounds[i]) quiet.push_back(riseDb[i]);
-    constexpr std::size_t leastFrames = 100;
+    constexpr std::size_t leastFrames = 20; // a minute of unbroken breath leaves little more
     if (quiet.size() < leastFrames) return std::nullopt;
     const float middle = quantile(quiet, 0.5);
     return QuietLevel{middle, spreadBelow(quiet, middle)};

@@ -52,8 +52,10 @@ QuietLevel quietAtFloor();
 double shareAtFloor(const std::vector<float>& smoothedRiseDb);
 
 /// The middle of the frames that are not in `sounds`, and the spread below it. None where those are
-/// less than a second: rain lies so far over its quietest moments that it passes for sound.
-std::optional<QuietLevel> quietAmong(const std::vector<float>& smoothedRiseDb, const std::vector<bool>& sounds);
+/// less than 0.2 s, of which nothing is learned: rain lies so far over its quietest moments that it
+/// passes for sound.
+std::optional<QuietLevel> quietAmong(const std::vector<float>& smoothedRiseDb,
+                                     const std::vector<bool>& sounds);
 
 /// Whether quiet stands apart from all that is louder: narrow, with fewer frames just above it.
 bool isLevelOfItsOwn(const std::vector<float>& smoothedRiseDb, const QuietLevel& quiet);
