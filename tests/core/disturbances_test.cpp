@@ -24,13 +24,6 @@ SimulatedSound practise(const char* preset, const char* temperament, std::uint64
     return layakari::practise(preset, *temperamentByName(temperament), seed);
 }
 
-scoring::Score scoreOf(const SimulatedSound& practice)
-{
-    Listened listened{{}, trackOf(practice.sound), {}, {}};
-    listened.heard = listenTo(listened.track);
-    return scoring::scoreReading(readAgainst(listened, practice.truth.plan), practice.truth);
-}
-
 double levelOf(const SimulatedSound& practice)
 {
     double squares = 0;

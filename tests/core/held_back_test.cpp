@@ -100,10 +100,7 @@ TEST_CASE("In rain, whose quietest moments lie far below its mean, holds are no 
             INFO(name << " " << preset << " seed " << seed);
             SimulatedSound practice = practise(preset, *temperamentByName(name), ++seed);
             rainOn(practice, -14, seed);
-            Listened listened{{}, trackOf(practice.sound), {}, {}};
-            listened.heard = listenTo(listened.track);
-            const scoring::Score score =
-                scoring::scoreReading(readAgainst(listened, practice.truth.plan), practice.truth);
+            const scoring::Score score = scoreOf(practice);
             CHECK(score.practiceShareFound() >= 0.8);
             sum.add(score);
         }

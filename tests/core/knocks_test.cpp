@@ -63,12 +63,6 @@ std::vector<double> addKnocks(std::vector<float>& sound, const std::string& kind
     return timesS;
 }
 
-scoring::Score scoreOf(const SimulatedSound& practice)
-{
-    const Listened listened = listenToSound({}, trackOf(practice.sound), {});
-    return scoring::scoreReading(readAgainst(listened, practice.truth.plan), practice.truth);
-}
-
 bool holds(const std::vector<FrameRange>& ranges, std::size_t frame)
 {
     return std::any_of(ranges.begin(), ranges.end(), [&](const FrameRange& range) {

@@ -25,13 +25,6 @@ SimulatedSound practise(const char* preset, const char* temperament, std::uint64
     return layakari::practise(preset, who, seed);
 }
 
-scoring::Score scoreOf(const SimulatedSound& practice)
-{
-    Listened listened{{}, trackOf(practice.sound), {}, {}};
-    listened.heard = listenTo(listened.track);
-    return scoring::scoreReading(readAgainst(listened, practice.truth.plan), practice.truth);
-}
-
 constexpr const char* heldBack[]{"held-kitchen", "held-attic", "held-boathouse"};
 
 } // namespace

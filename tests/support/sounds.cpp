@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "tests/support/sounds.hpp"
 
+#include "core/reading/reading.hpp"
+
 #include <catch2/catch.hpp>
 #include <cmath>
 #include <cstdlib>
@@ -134,6 +136,12 @@ SimulatedSound practise(const std::string& preset, Temperament who, std::uint64_
         practice.sound.insert(practice.sound.end(), block.begin(),
                               block.begin() + static_cast<std::ptrdiff_t>(n));
     return practice;
+}
+
+scoring::Score scoreOf(const SimulatedSound& practice)
+{
+    const Listened listened = listenToSound({}, trackOf(practice.sound), {});
+    return scoring::scoreReading(readAgainst(listened, practice.truth.plan), practice.truth);
 }
 
 Truth simulateTo(const std::filesystem::path& path, const std::string& preset, Temperament who,

@@ -4,6 +4,7 @@
 #include "core/features/feature_track.hpp"
 #include "core/plan/presets.hpp"
 #include "core/simulate/practitioner.hpp"
+#include "tests/support/scoring.hpp"
 
 #include <filesystem>
 #include <functional>
@@ -54,6 +55,8 @@ struct SimulatedSound {
     Truth truth;
 };
 SimulatedSound practise(const std::string& preset, Temperament who, std::uint64_t seed);
+/// What the listener makes of it against its own plan, held against its truth.
+scoring::Score scoreOf(const SimulatedSound& practice);
 
 /// A simulated practice at 16 kHz, written to `path`; returns its truth.
 Truth simulateTo(const std::filesystem::path& path, const std::string& preset, Temperament who,
