@@ -94,6 +94,49 @@ TEST_CASE("Led by the clock, a practice is read the moment it ends")
     }
 }
 
+TEST_CASE("What was cued by the clock is not read with in and out the wrong way round")
+{
+    const TemporaryFolder folder;
+    const Plan plan = planOf("even-4-4"); // which fits as well the other way round
+    const auto practised = [&](const Known& known, const char* file) {
+        PracticeSetup setup = setupFor(plan, folder / file);
+        setup.known = known;
+        auto session = PracticeSession::begin(std::move(setup));
+        REQUIRE(session.has_value());
+        practise(**session, person("reversed"), 9);
+        auto ended = (*session)->finish();
+        REQUIRE(ended.has_value());
+        return *std::move(ended);
+    };
+    const PracticeSession::Ended right = practised({}, "right.flac");
+    REQUIRE(right.profile.has_value());
+    // What is known of the person says the opposite, as after a sitting that was misread.
+    BreathProfile wrong = *right.profile;
+    std::swap(wrong.inhale, wrong.exhale);
+    wrong.breaths = 200;
+    const PracticeSession::Ended led = practised({wrong, {}}, "led.flac");
+    const auto isInhaleAt = [](const Reading& reading, double atS) {
+        for (const ReadPhase& phase : reading.phases)
+            if (atS > phase.startS && atS < phase.endS) return phase.kind == ReadKind::Inhale;
+        return false;
+    };
+    const auto agreeing = [&](const Reading& reading) {
+        int same = 0;
+        for (const ReadPhase& phase : right.reading->phases)
+            if (phase.role == Role::Practice && phase.kind == ReadKind::Inhale)
+                same += isInhaleAt(reading, (phase.startS + phase.endS) / 2);
+        return same;
+    };
+    CHECK(agreeing(*right.reading) == 10);
+    CHECK(agreeing(*led.reading) == 10);
+    // Without the cue's names the same recording is read the other way round; with them it stays
+    // right when it is read again.
+    CHECK(agreeing(readAgainst(*led.listened, plan, {wrong, {}})) == 0);
+    Known again{wrong, {}};
+    again.corrections = led.reading->corrections;
+    CHECK(agreeing(readAgainst(*led.listened, plan, again)) == 10);
+}
+
 TEST_CASE("Following, the cue keeps with a practitioner who has another count")
 {
     const TemporaryFolder folder;
