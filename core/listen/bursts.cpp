@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/listen/bursts.hpp"
 
+#include "core/listen/attack.hpp"
 #include "core/listen/rise.hpp"
 
 #include <algorithm>
@@ -106,7 +107,8 @@ float Burst::unlike(const Burst& other) const
     return std::sqrt(squares);
 }
 
-std::vector<Burst> findBursts(const FeatureTrack& track, const NoiseFloor& floor)
+std::vector<Burst> findBursts(const FeatureTrack& track, const NoiseFloor& floor,
+                              const VoiceBand& sound)
 {
     if (track.frames() < 2 * (reach + 2)) return {};
     const std::vector<float> riseDb = powerOverFloor(track, floor, BandWeights::equal());
@@ -124,7 +126,11 @@ std::vector<Burst> findBursts(const FeatureTrack& track, const NoiseFloor& floor
         if (std::max_element(first, last) != steepness.begin() + static_cast<std::ptrdiff_t>(i))
             continue;
         Burst burst = burstAt(track, floor, riseDb, even, i);
-        if (burst.levelDb >= leastLevelDb) bursts.push_back(burst);
+        if (burst.levelDb < leastLevelDb) continue;
+        // Where it takes longer, something else was measured.
+        const auto attackS = attackOf(sound, burst.timeS);
+        if (attackS && *attackS < burst.seconds / 2) burst.attackS = attackS;
+        bursts.push_back(burst);
     }
     return bursts;
 }

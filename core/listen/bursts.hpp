@@ -3,6 +3,7 @@
 
 #include "core/features/noise_floor.hpp"
 
+#include <optional>
 #include <vector>
 
 namespace layakari {
@@ -18,6 +19,9 @@ struct Burst {
     /// Until nothing is left of it, whatever begins meanwhile: fallen by 20 dB or to the room, for
     /// three seconds at most.
     float soundsS = 0;
+    /// How long it takes from 14 dB under its peak to 3 dB under it (core/listen/attack.hpp), where
+    /// that is known.
+    std::optional<float> attackS;
     float voiced = 0; ///< mean strength of voicing in it
     Bands shape{}; ///< rise of each band over the room, dB, mean over its first tenth of a second
 
@@ -26,7 +30,8 @@ struct Burst {
 };
 
 /// All bursts of a recording that rise by 5 dB or more within 60 ms, in time order; of rises within
-/// a tenth of a second the steepest.
-std::vector<Burst> findBursts(const FeatureTrack& track, const NoiseFloor& floor);
+/// a tenth of a second the steepest. `sound` is that of the recording, for their attacks.
+std::vector<Burst> findBursts(const FeatureTrack& track, const NoiseFloor& floor,
+                              const VoiceBand& sound);
 
 } // namespace layakari

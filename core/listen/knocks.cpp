@@ -69,7 +69,7 @@ std::vector<FrameRange> findKnocks(const FeatureTrack& track, const NoiseFloor& 
     const std::vector<float> riseDb =
         smoothed(powerOverFloor(track, floor, BandWeights::equal()), 3);
     std::vector<FrameRange> knocks;
-    for (const Burst& burst : findBursts(track, floor)) {
+    for (const Burst& burst : findBursts(track, floor, track.voiceBand())) {
         if (!isKnock(burst)) continue;
         const std::size_t at = track.frameAt(burst.timeS);
         if (!standsOut(riseDb, at, burst.levelDb)) continue;

@@ -59,7 +59,8 @@ Heard listenTo(const FeatureTrack& recorded, const Progress& progress)
     std::vector<FrameRange> filled = apart;
     filled.insert(filled.end(), voices.begin(), voices.end());
     NoiseFloor floor(clean);
-    std::vector<HeardStrokeRun> runs = findStrokeRuns(findBursts(clean, floor), filled);
+    std::vector<HeardStrokeRun> runs =
+        findStrokeRuns(findBursts(clean, floor, track.voiceBand()), filled);
     // Strokes push a gain down: they must still be there when it is looked for.
     const std::vector<FrameRange> forced = framesOf(runs, clean);
     const std::vector<float> gain = findRecorderGain(clean, [&](std::size_t frame) {

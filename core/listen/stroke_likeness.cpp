@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/listen/stroke_likeness.hpp"
 
+#include "core/listen/attack.hpp"
+#include "core/listen/stroke_weights.hpp"
 #include "core/listen/strokes.hpp"
 
 #include <algorithm>
@@ -54,7 +56,7 @@ bool StrokeLikeness::isRun(const Candidate& candidate, float leastSteepDb, float
     if (m_rhythm.quantileOf(
             chain, [](const Burst& b) { return b.voiced; }, 0.5) > voicedRun)
         return false;
-    if (usualLengthS(chain) < shortestS || isOverAtOnce(chain)) return false;
+    if (isStruck(chain, shortestS)) return false;
     std::vector<float> unlike;
     for (std::size_t k = 1; k < chain.size(); ++k)
         unlike.push_back(m_bursts[chain[k]].unlike(m_bursts[chain[k - 1]]));
@@ -80,14 +82,24 @@ bool StrokeLikeness::isSlowBreath(const Candidate& candidate) const
             candidate.steepnessDb < steepSlowRunDb);
 }
 
-// Whatever the room makes of it afterwards. Measured on 216 recordings of claps and ticks: the
-// fullest fifth of them stays within 6 dB of its peak for 20 to 40 ms, that of expulsions for 50
-// and more, beside a recorder's gain too.
-bool StrokeLikeness::isOverAtOnce(const Chain& chain) const
+// Claps, ticks and knocks: over at once, and they begin so too, where that is known. Strokes that
+// somebody claps to begin with the clap and go on.
+bool StrokeLikeness::isStruck(const Chain& chain, float shortestS) const
 {
-    constexpr float leastFullS = 0.045f;
-    return m_rhythm.quantileOf(
-               chain, [](const Burst& b) { return b.fullS; }, 0.8) < leastFullS;
+    const auto attackS = usualAttackS(chain);
+    if (attackS && *attackS >= softAttackS) return false;
+    const bool isOverAtOnce = m_rhythm.quantileOf(
+                                  chain, [](const Burst& b) { return b.fullS; }, 0.8) < leastFullS;
+    return isOverAtOnce || (!attackS && usualLengthS(chain) < shortestS);
+}
+
+std::optional<float> StrokeLikeness::usualAttackS(const Chain& chain) const
+{
+    std::vector<float> known;
+    for (const std::size_t i : chain)
+        if (m_bursts[i].attackS) known.push_back(*m_bursts[i].attackS);
+    if (2 * known.size() < chain.size()) return std::nullopt;
+    return quantile(known, 0.5);
 }
 
 bool StrokeLikeness::resembles(const Chain& run, const Chain& chain) const

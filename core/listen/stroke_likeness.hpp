@@ -3,6 +3,7 @@
 
 #include "core/listen/stroke_rhythm.hpp"
 
+#include <optional>
 #include <vector>
 
 namespace layakari {
@@ -43,7 +44,8 @@ private:
     bool isRun(const Candidate& candidate, float leastSteepDb, float shortestS) const;
     float leastSteepnessDb(const Chain& chain) const;
     bool isSlowBreath(const Candidate& candidate) const;
-    bool isOverAtOnce(const Chain& chain) const;
+    bool isStruck(const Chain& chain, float shortestS) const;
+    std::optional<float> usualAttackS(const Chain& chain) const;
     float usualGapS(const Chain& chain) const;
     float usualLengthS(const Chain& chain) const;
 };

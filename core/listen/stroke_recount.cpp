@@ -2,27 +2,34 @@
 #include "core/listen/stroke_recount.hpp"
 
 #include "core/listen/rise.hpp"
+#include "core/listen/stroke_weights.hpp"
 
 #include <algorithm>
 #include <array>
 #include <cmath>
+#include <limits>
 
 namespace layakari {
 
 namespace {
 
-constexpr std::size_t featureCount = 4; // level, rise, log of length, spectrum
+constexpr std::size_t featureCount = 5; // level, rise, log of length, spectrum, log of attack
 constexpr std::size_t lengthFeature = 2;
 constexpr std::size_t levelFeature = 0;
+constexpr std::size_t attackFeature = 4;
 // A weak stroke has not fallen by 12 dB when the breath flows back: that it is long says little. A
 // recorder's gain moves by 15 dB from one stroke to the next. Neither says more against a stroke
 // than this, in nats.
 constexpr double least = -2;
+// A clap may fall together with a stroke, but hardly with two, one after the other.
+constexpr double leastOfAttack = -1;
+constexpr double secondClapCost = 3;
 using Values = std::array<double, featureCount>;
+constexpr double unknown = std::numeric_limits<double>::quiet_NaN();
 
 // Over what range each may lie where nothing is known, and how little it varies at least.
-constexpr Values ranges{30, 35, 2.5, 12};
-constexpr Values leastSpreads{2.5, 3, 0.3, 1.5};
+constexpr Values ranges{30, 35, 2.5, 12, 3};
+constexpr Values leastSpreads{2.5, 3, 0.3, 1.5, 0.4};
 constexpr double together = 0.8; // features are not independent
 
 constexpr double deviationOfMedian = 1.4826; // of a normal distribution
@@ -172,11 +179,18 @@ private:
         return one.unlike(other);
     }
 
+    // Nothing is said by one that is not known.
+    static double logAttack(const Burst& burst)
+    {
+        constexpr float shortestS = 0.001f; // of what a window of 4 ms can tell
+        return burst.attackS ? std::log(std::max(shortestS, *burst.attackS)) : unknown;
+    }
+
     Values valuesOf(std::size_t burst, const Kind& kind) const
     {
         const Burst& b = m_bursts[burst];
         return {b.levelDb - usualLevel(kind, b.timeS), b.riseDb, logLength(burst),
-                distance(b.shape, kind.shape)};
+                distance(b.shape, kind.shape), logAttack(b)};
     }
 
     void learn(Kind& kind, const Chain& members) const
@@ -199,10 +213,11 @@ private:
         for (const std::size_t i : members) {
             const Values of = valuesOf(i, kind);
             for (std::size_t f = 0; f < featureCount; ++f)
-                values[f].push_back(static_cast<float>(of[f]));
+                if (!std::isnan(of[f])) values[f].push_back(static_cast<float>(of[f]));
         }
         for (std::size_t f = 0; f < featureCount; ++f) {
-            kind.usual[f] = medianOf(values[f]);
+            const bool isKnown = 2 * values[f].size() >= members.size() && !members.empty();
+            kind.usual[f] = isKnown ? medianOf(values[f]) : unknown;
             std::vector<float> apart;
             for (const float v : values[f])
                 apart.push_back(std::fabs(v - static_cast<float>(kind.usual[f])));
@@ -223,15 +238,25 @@ private:
                          kind.levels.begin() + static_cast<std::ptrdiff_t>(last)});
     }
 
+    // That a stroke of the kind is as far off in one feature, against anything.
+    static double oddsOfApart(double apart, std::size_t feature, const Kind& kind)
+    {
+        if (std::isnan(apart)) return 0;
+        const double spread = kind.spread[feature];
+        return std::log(ranges[feature] / spread) + logStudent(apart / spread);
+    }
+
     double logOdds(std::size_t burst, const Kind& kind) const
     {
         const Values values = valuesOf(burst, kind);
         double odds = 0;
         for (std::size_t f = 0; f < featureCount; ++f) {
-            const double own = std::log(ranges[f] / kind.spread[f]) +
-                               logStudent((values[f] - kind.usual[f]) / kind.spread[f]);
+            const double own = oddsOfApart(values[f] - kind.usual[f], f, kind);
             const bool isLonger = f == lengthFeature && values[f] > kind.usual[f];
-            odds += isLonger || f == levelFeature ? std::max(own, least) : own;
+            if (f == attackFeature)
+                odds += std::max(own, leastOfAttack);
+            else
+                odds += isLonger || f == levelFeature ? std::max(own, least) : own;
         }
         return odds;
     }
@@ -252,11 +277,10 @@ private:
             if (other == burst) continue;
             const Burst& o = m_bursts[other];
             const Values apart{b.levelDb - o.levelDb, b.riseDb - o.riseDb,
-                               logLength(burst) - logLength(other), b.unlike(o)};
+                               logLength(burst) - logLength(other), b.unlike(o),
+                               logAttack(b) - logAttack(o)};
             double odds = 0;
-            for (std::size_t f = 0; f < featureCount; ++f)
-                odds +=
-                    std::log(ranges[f] / kind.spread[f]) + logStudent(apart[f] / kind.spread[f]);
+            for (std::size_t f = 0; f < featureCount; ++f) odds += oddsOfApart(apart[f], f, kind);
             sum += std::exp(odds);
         }
         return m_others.size() < 2 ? 0
@@ -331,11 +355,12 @@ private:
         const double period = usualPeriod(at);
         if (m_kinds == 2 && kindFrom == kindTo) return onBeat(period) - recountMissedCost;
         const double next = usualGap(at, kindFrom);
+        const bool areClaps = isLikeAClap(m_bursts[from]) && isLikeAClap(m_bursts[to]);
         double odds = std::max(onBeat(next), onBeat(next + period) - recountMissedCost);
         if (gap > next + (shortestPause - 1) * period &&
             !breathBetween(m_bursts, m_lastingS, from, to, period))
             odds = std::max(odds, -recountPauseCost);
-        return odds;
+        return areClaps ? odds - secondClapCost : odds;
     }
 };
 

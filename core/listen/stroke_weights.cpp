@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/listen/stroke_weights.hpp"
 
+#include "core/listen/attack.hpp"
 #include "core/listen/rise.hpp"
 
 #include <algorithm>
@@ -36,7 +37,25 @@ Strong strongAround(const std::vector<Burst>& bursts, double seconds, double rea
     return {quantile(levels, loudQuantile), quantile(rises, loudQuantile)};
 }
 
+// Where it is not known how it begins, its length tells.
+float breathWeight(const Burst& burst)
+{
+    if (burst.attackS) return isLikeAClap(burst) ? 0.0f : 1.0f;
+    return std::clamp((burst.seconds - clapS) / (strokeS - clapS), 0.0f, 1.0f);
+}
+
 } // namespace
+
+bool isLikeAClap(const Burst& burst)
+{
+    if (!burst.attackS) return burst.seconds < clapS;
+    // With a clap upon a stroke the breath goes on; it did not sound before, as under a clap that
+    // falls into a breath.
+    constexpr float goesOnS = 0.1f;
+    constexpr float fromQuietDb = 14; // of rise; what falls by 12 dB is no longer counted
+    if (burst.seconds > goesOnS && burst.riseDb > fromQuietDb) return false;
+    return *burst.attackS < softAttackS && burst.fullS < leastFullS;
+}
 
 std::vector<float> strokeWeights(const std::vector<Burst>& bursts)
 {
@@ -48,8 +67,7 @@ std::vector<float> strokeWeights(const std::vector<Burst>& bursts)
         const float steep = std::min(steepDb, std::max(near.riseDb, far.riseDb / 2));
         const float level = std::clamp(1 + (burst.levelDb - loud) / weakerDb, 0.0f, 1.0f);
         const float rise = std::clamp(burst.riseDb / std::max(steep, 1.0f), 0.0f, 1.0f);
-        const float length = std::clamp((burst.seconds - clapS) / (strokeS - clapS), 0.0f, 1.0f);
-        weights.push_back(length * level * (0.4f + 0.6f * rise));
+        weights.push_back(breathWeight(burst) * level * (0.4f + 0.6f * rise));
     }
     return weights;
 }

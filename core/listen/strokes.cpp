@@ -36,7 +36,7 @@ public:
     {
         dropWhatIsNoBreath();
         const std::vector<Burst> every = m_bursts;
-        std::erase_if(m_bursts, [](const Burst& b) { return b.seconds < clapS; });
+        std::erase_if(m_bursts, isLikeAClap);
         measure();
         std::vector<Chain> chains = runsOf(m_rhythm.mended(chainsOfOneKind()));
         for (Chain& chain : chains) chain = expulsionsOf(chain);
@@ -230,7 +230,7 @@ private:
     {
         std::vector<std::size_t> places;
         for (std::size_t i = 0; i < every.size(); ++i)
-            if (every[i].seconds >= clapS) places.push_back(i);
+            if (!isLikeAClap(every[i])) places.push_back(i);
         for (Chain& chain : chains)
             for (std::size_t& burst : chain) burst = places[burst];
         m_bursts = every;

@@ -106,7 +106,7 @@ TEST_CASE("A stroke that lies under a word is counted by the rhythm, and not cal
     const FeatureTrack track = sound.track();
     const std::vector<FrameRange> word{{track.frameAt(hidden - 0.2), track.frameAt(hidden + 0.3)}};
     const FeatureTrack painted = paintedOver(track, word);
-    const std::vector<Burst> bursts = findBursts(painted, NoiseFloor(painted));
+    const std::vector<Burst> bursts = findBursts(painted, NoiseFloor(painted), track.voiceBand());
     const auto withWord = findStrokeRuns(bursts, word);
     REQUIRE(withWord.size() == 1);
     REQUIRE(withWord[0].strokes.size() == 20);
@@ -304,7 +304,7 @@ TEST_CASE("A burst's time is where its amplitude rises most steeply")
     StrokeSound sound(13);
     sound.quiet(1).sound(0.25, -20, riseS, 900).quiet(1);
     const FeatureTrack track = sound.track();
-    const std::vector<Burst> bursts = findBursts(track, NoiseFloor(track));
+    const std::vector<Burst> bursts = findBursts(track, NoiseFloor(track), track.voiceBand());
     REQUIRE_FALSE(bursts.empty());
     const auto loudest =
         std::max_element(bursts.begin(), bursts.end(),

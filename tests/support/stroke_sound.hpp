@@ -68,6 +68,16 @@ public:
         }
         return *this;
     }
+    // Over within 50 ms.
+    StrokeSound& shortStrokes(int count, double perMin)
+    {
+        for (int i = 0; i < count; ++i) {
+            const double seconds = 0.06;
+            sound(seconds, -18 + m_normal(m_engine), 0.02, 900)
+                .quiet(60 / perMin * std::exp(0.02 * m_normal(m_engine)) - seconds);
+        }
+        return *this;
+    }
     // As through a hand before the mouth.
     StrokeSound& softStrokes(int count, double riseS = 0.2)
     {
@@ -92,9 +102,10 @@ public:
             sound(2, -32, 0.4, 2000).quiet(0.05).sound(2.5, -30, 0.3, 900).quiet(0.7);
         return *this;
     }
-    StrokeSound& clapsOver(double everyS)
+    StrokeSound& clapsOver(double everyS) { return clapsBetween(0.4, m_now, everyS); }
+    StrokeSound& clapsBetween(double fromS, double toS, double everyS)
     {
-        for (double t = 0.4; t < m_now; t += everyS) clap(t, 0.4, 0.008, 0);
+        for (double t = fromS; t < toS; t += everyS) clap(t, 0.4, 0.008, 0);
         return *this;
     }
     // As people clap, neither evenly nor equally loud, in a room whose reverberation sets in
