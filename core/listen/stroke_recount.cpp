@@ -18,8 +18,8 @@ constexpr std::size_t lengthFeature = 2;
 constexpr std::size_t levelFeature = 0;
 constexpr std::size_t attackFeature = 4;
 // A weak stroke has not fallen by 12 dB when the breath flows back: that it is long says little. A
-// recorder's gain moves by 15 dB from one stroke to the next. Neither says more against a stroke
-// than this, in nats.
+// recorder's gain moves by 15 dB from one stroke to the next, and shortens what it turns down. Both
+// together say no more against a stroke than this, in nats.
 constexpr double least = -2;
 // A clap may fall together with a stroke, but hardly with two, one after the other.
 constexpr double leastOfAttack = -1;
@@ -250,14 +250,16 @@ private:
     {
         const Values values = valuesOf(burst, kind);
         double odds = 0;
+        double ofGain = 0;
         for (std::size_t f = 0; f < featureCount; ++f) {
             const double own = oddsOfApart(values[f] - kind.usual[f], f, kind);
-            const bool isLonger = f == lengthFeature && values[f] > kind.usual[f];
-            if (f == attackFeature)
-                odds += std::max(own, leastOfAttack);
+            const bool isShorter = f == lengthFeature && values[f] <= kind.usual[f];
+            if (f == levelFeature || f == lengthFeature)
+                ofGain += isShorter ? own : std::max(own, least);
             else
-                odds += isLonger || f == levelFeature ? std::max(own, least) : own;
+                odds += f == attackFeature ? std::max(own, leastOfAttack) : own;
         }
+        odds += std::max(ofGain, least);
         return odds;
     }
 

@@ -117,6 +117,21 @@ TEST_CASE("Weak strokes on the beat are strokes: a tired run is counted to its e
     CHECK(bursts.recounted(clear) == strokes);
 }
 
+TEST_CASE("On the beat a stroke counts whatever a gain has made of its level and its length")
+{
+    const auto seed = GENERATE(range(1000u, 1006u));
+    const auto [louderDb, longer] = GENERATE(table<float, float>({{20.0f, 0.3f}, {-18.0f, 8.0f}}));
+    const std::size_t place = GENERATE(0u, 12u);
+    INFO(seed << ", " << louderDb << " dB, stroke " << place);
+    Bursts bursts(seed);
+    const Chain strokes = bursts.strokes(2, 24);
+    const std::size_t changed = strokes[place];
+    bursts.all[changed].levelDb += louderDb;
+    bursts.all[changed].seconds *= longer;
+    bursts.lastingS[changed] *= longer;
+    CHECK(bursts.recounted(without(strokes, place)) == strokes);
+}
+
 TEST_CASE("Claps are no strokes, on the beat or off it, even where a rough look took them for some")
 {
     const auto seed = GENERATE(range(1000u, 1006u));
