@@ -152,6 +152,26 @@ Chain Rhythm::withBothEnds(Chain chain, std::size_t from, std::size_t to) const
     return chain;
 }
 
+Chain Rhythm::withThoseMidway(const Chain& chain) const
+{
+    constexpr float steepDb = 20;
+    constexpr double soonOver = 0.2;  // of the time until the next
+    constexpr std::size_t nearly = 5; // all but one of so many
+    if (chain.size() < fewestStrokes) return chain;
+    Chain all;
+    for (std::size_t k = 0; k + 1 < chain.size(); ++k) {
+        all.push_back(chain[k]);
+        const double half = gapBefore(chain, k + 1) / 2;
+        const auto other =
+            burstNear(m_bursts[chain[k]].timeS + half, onBeat * half, chain[k] + 1, chain[k + 1]);
+        if (other && m_bursts[*other].riseDb > steepDb && m_lastingS[*other] < soonOver * half)
+            all.push_back(*other);
+    }
+    all.push_back(chain.back());
+    const std::size_t gaps = chain.size() - 1;
+    return nearly * (gaps - (all.size() - chain.size())) <= gaps ? all : chain;
+}
+
 // The burst where the next stroke after the chain's last, or before its first, would be.
 std::optional<std::size_t> Rhythm::beyond(const Chain& chain, bool after, std::size_t from,
                                           std::size_t to) const

@@ -39,6 +39,10 @@ public:
     /// With up to two more at either end that come on the beat and are no strangers, of the bursts
     /// [from, to): what lies beyond belongs to other chains.
     Chain withBothEnds(Chain chain, std::size_t from, std::size_t to) const;
+    /// With those midway between its bursts, if nearly every gap has one that is steep and soon
+    /// over: a recorder's gain may turn every second stroke down by 10 dB and more, and no breath
+    /// flows back as suddenly. The chain as it is otherwise.
+    Chain withThoseMidway(const Chain& chain) const;
 
 private:
     const std::vector<Burst>& m_bursts;

@@ -39,7 +39,7 @@ public:
         std::erase_if(m_bursts, isLikeAClap);
         measure();
         std::vector<Chain> chains = runsOf(m_rhythm.mended(chainsOfOneKind()));
-        for (Chain& chain : chains) chain = expulsionsOf(chain);
+        for (Chain& chain : chains) chain = m_rhythm.withThoseMidway(expulsionsOf(chain));
         takeBack(every, chains);
         std::vector<HeardStrokeRun> runs;
         for (const Chain& chain : areStrokes(recounted(std::move(chains))))

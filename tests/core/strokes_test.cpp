@@ -98,6 +98,17 @@ TEST_CASE("A pause of two seconds does not end a run, a rest with breaths does")
     CHECK(*run.ratePerMin == Approx(70).epsilon(0.03));
 }
 
+TEST_CASE("Strokes of which every second is much fainter are all counted")
+{
+    const double weakerDb = GENERATE(10, 15, 20);
+    INFO(weakerDb << " dB");
+    StrokeSound sound(static_cast<unsigned>(weakerDb));
+    sound.quiet(2).naturalBreaths(2).quiet(1).strokesInTurns(36, 60, weakerDb).quiet(3);
+    const Heard heard = listenTo(sound.track());
+    REQUIRE(heard.strokeRuns.size() == 1);
+    CHECK(std::abs(static_cast<int>(heard.strokeRuns[0].strokes.size()) - 36) <= 1);
+}
+
 TEST_CASE("A stroke that lies under a word is counted by the rhythm, and not called sure")
 {
     StrokeSound sound(11);

@@ -78,6 +78,16 @@ public:
         }
         return *this;
     }
+    // As a recorder's gain may leave them that each stroke turns down for the next.
+    StrokeSound& strokesInTurns(int count, double perMin, double weakerDb)
+    {
+        for (int i = 0; i < count; ++i) {
+            const double seconds = 0.12;
+            sound(seconds, -14 - (i % 2) * weakerDb + m_normal(m_engine), 0.02, 900)
+                .quiet(60 / perMin * std::exp(0.02 * m_normal(m_engine)) - seconds);
+        }
+        return *this;
+    }
     // As through a hand before the mouth.
     StrokeSound& softStrokes(int count, double riseS = 0.2)
     {
