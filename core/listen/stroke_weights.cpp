@@ -52,7 +52,7 @@ bool isLikeAClap(const Burst& burst)
     // With a clap upon a stroke the breath goes on; it did not sound before, as under a clap that
     // falls into a breath.
     constexpr float goesOnS = 0.1f;
-    constexpr float fromQuietDb = 14; // of rise; what falls by 12 dB is no longer counted
+    constexpr float fromQuietDb = 14; // of rise: more than the 12 dB over which its length is taken
     if (burst.seconds > goesOnS && burst.riseDb > fromQuietDb) return false;
     return *burst.attackS < softAttackS && burst.fullS < leastFullS;
 }
