@@ -30,7 +30,8 @@ struct Burst {
 };
 
 /// All bursts of a recording that rise by 5 dB or more within 60 ms, in time order; of rises within
-/// a tenth of a second the steepest. `sound` is that of the recording, for their attacks.
+/// a tenth of a second the steepest. `sound` is that of the recording, for their attacks, which
+/// are not known without one.
 std::vector<Burst> findBursts(const FeatureTrack& track, const NoiseFloor& floor,
                               const VoiceBand& sound);
 

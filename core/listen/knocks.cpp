@@ -3,6 +3,7 @@
 
 #include "core/listen/bursts.hpp"
 #include "core/listen/rise.hpp"
+#include "core/listen/struck.hpp"
 
 #include <algorithm>
 
@@ -12,7 +13,6 @@ namespace {
 
 // Limits by 192 recordings of breath beside claps, ticks, clatter and thumps
 // (`bench-listening --only beside --seeds 6`): somewhat less or more of each changed little.
-constexpr float mostFullS = 0.045f; // within 6 dB of the peak, as of claps beside strokes
 constexpr float leastRiseDb = 6;
 constexpr float settledDb = 1.5f; // over what comes then
 constexpr std::size_t rising = 3; // frames before the steepest place
@@ -69,7 +69,7 @@ std::vector<FrameRange> findKnocks(const FeatureTrack& track, const NoiseFloor& 
     const std::vector<float> riseDb =
         smoothed(powerOverFloor(track, floor, BandWeights::equal()), 3);
     std::vector<FrameRange> knocks;
-    for (const Burst& burst : findBursts(track, floor, track.voiceBand())) {
+    for (const Burst& burst : findBursts(track, floor, {})) {
         if (!isKnock(burst)) continue;
         const std::size_t at = track.frameAt(burst.timeS);
         if (!standsOut(riseDb, at, burst.levelDb)) continue;

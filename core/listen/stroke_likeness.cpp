@@ -1,9 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/listen/stroke_likeness.hpp"
 
-#include "core/listen/attack.hpp"
-#include "core/listen/stroke_weights.hpp"
 #include "core/listen/strokes.hpp"
+#include "core/listen/struck.hpp"
 
 #include <algorithm>
 #include <cmath>
@@ -89,7 +88,7 @@ bool StrokeLikeness::isStruck(const Chain& chain, float shortestS) const
     const auto attackS = usualAttackS(chain);
     if (attackS && *attackS >= softAttackS) return false;
     const bool isOverAtOnce = m_rhythm.quantileOf(
-                                  chain, [](const Burst& b) { return b.fullS; }, 0.8) < leastFullS;
+                                  chain, [](const Burst& b) { return b.fullS; }, 0.8) < mostFullS;
     return isOverAtOnce || (!attackS && usualLengthS(chain) < shortestS);
 }
 

@@ -2,7 +2,7 @@
 #include "core/listen/stroke_recount.hpp"
 
 #include "core/listen/rise.hpp"
-#include "core/listen/stroke_weights.hpp"
+#include "core/listen/struck.hpp"
 
 #include <algorithm>
 #include <array>

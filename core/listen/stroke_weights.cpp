@@ -3,6 +3,7 @@
 
 #include "core/listen/attack.hpp"
 #include "core/listen/rise.hpp"
+#include "core/listen/struck.hpp"
 
 #include <algorithm>
 
@@ -45,17 +46,6 @@ float breathWeight(const Burst& burst)
 }
 
 } // namespace
-
-bool isLikeAClap(const Burst& burst)
-{
-    if (!burst.attackS) return burst.seconds < clapS;
-    // With a clap upon a stroke the breath goes on; it did not sound before, as under a clap that
-    // falls into a breath.
-    constexpr float goesOnS = 0.1f;
-    constexpr float fromQuietDb = 14; // of rise: more than the 12 dB over which its length is taken
-    if (burst.seconds > goesOnS && burst.riseDb > fromQuietDb) return false;
-    return *burst.attackS < softAttackS && burst.fullS < leastFullS;
-}
 
 std::vector<float> strokeWeights(const std::vector<Burst>& bursts)
 {

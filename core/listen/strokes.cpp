@@ -8,6 +8,7 @@
 #include "core/listen/stroke_recount.hpp"
 #include "core/listen/stroke_rhythm.hpp"
 #include "core/listen/stroke_weights.hpp"
+#include "core/listen/struck.hpp"
 
 #include <algorithm>
 #include <cmath>
