@@ -1,8 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/align/stroke_match.hpp"
 
-#include "core/listen/bellows_halves.hpp"
-
 #include <algorithm>
 #include <cmath>
 
@@ -62,23 +60,23 @@ std::vector<Stretch> unbrokenStretches(const Heard& heard)
     return stretches;
 }
 
-// A stroke has two halves: of an odd number the end that is unlike its kind is not one, or else the
-// weaker.
-void makeEven(Stretch& stretch, const Heard& heard)
+std::vector<HeardStroke> halvesOf(const Stretch& stretch, const Heard& heard)
 {
     std::vector<HeardStroke> halves;
-    for (const std::size_t i : stretch.breaths)
-        halves.push_back({heard.spans[i].startS,
-                          levelOf(heard.spans[i]),
-                          true,
-                          heard.spans[i].seconds(),
-                          {},
-                          0});
-    const std::vector<HeardStroke> even = evenHalves(halves);
-    const bool dropFirst = even.size() < halves.size()
-                               ? even.front().timeS > halves.front().timeS
-                               : halves.front().levelDb < halves.back().levelDb;
-    if (dropFirst)
+    for (const std::size_t i : stretch.breaths) {
+        const HeardSpan& span = heard.spans[i];
+        halves.push_back({span.startS, levelOf(span), true, span.seconds(), {}, 0});
+    }
+    return halves;
+}
+
+// Of an odd number the end that is unlike its kind is no half of a stroke.
+void makeEven(Stretch& stretch, const Heard& heard, LouderHalf louder)
+{
+    const std::vector<HeardStroke> halves = halvesOf(stretch, heard);
+    const std::vector<HeardStroke> even = evenHalves(halves, louder);
+    if (even.size() == halves.size()) return;
+    if (even.front().timeS > halves.front().timeS)
         stretch.breaths.erase(stretch.breaths.begin());
     else
         stretch.breaths.pop_back();
@@ -104,7 +102,6 @@ void trim(Stretch& stretch, const Heard& heard)
     while (!stretch.breaths.empty() && isWeak(stretch.breaths.back())) stretch.breaths.pop_back();
     while (!stretch.breaths.empty() && isWeak(stretch.breaths.front()))
         stretch.breaths.erase(stretch.breaths.begin());
-    if (stretch.breaths.size() % 2 == 1) makeEven(stretch, heard);
 }
 
 double usualLengthS(const Stretch& stretch, const Heard& heard)
@@ -144,28 +141,33 @@ std::vector<Stretch> joinedAcrossPauses(std::vector<Stretch> stretches, const He
     return joined;
 }
 
-HeardStrokeRun runOf(const Stretch& stretch, const Heard& heard)
+HeardStrokeRun runOf(const Stretch& stretch, const Heard& heard, LouderHalf louder)
 {
     HeardStrokeRun run;
     run.startS = heard.spans[stretch.breaths.front()].startS;
     run.endS = heard.spans[stretch.breaths.back()].endS;
-    for (std::size_t k = 0; k + 1 < stretch.breaths.size(); k += 2) {
-        const HeardSpan& in = heard.spans[stretch.breaths[k]];
-        const HeardSpan& out = heard.spans[stretch.breaths[k + 1]];
-        run.strokes.push_back(
-            {out.startS, levelOf(out), true, out.seconds(), in.startS, levelOf(in)});
-    }
+    run.strokes = strokesOfHalves(halvesOf(stretch, heard), louder);
     run.confidence = 0.8; // the plan's word for it
     run.countConfidence = 0.8;
     run.twoSided = true;
     return run;
 }
 
+struct Bellows {
+    std::vector<Stretch> runs;
+    LouderHalf louder = LouderHalf::Unknown;
+};
+
 // In time order, no more than are missing: the loudest, since natural breath is fainter.
-std::vector<Stretch> bellowsAmong(const Heard& heard, std::size_t fewestHalves, std::size_t missing)
+Bellows bellowsAmong(const Heard& heard, std::size_t fewestHalves, std::size_t missing)
 {
     std::vector<Stretch> stretches = unbrokenStretches(heard);
     for (Stretch& stretch : stretches) trim(stretch, heard);
+    std::vector<std::vector<HeardStroke>> halves;
+    for (const Stretch& stretch : stretches)
+        if (stretch.breaths.size() >= fewestHalves) halves.push_back(halvesOf(stretch, heard));
+    const LouderHalf louder = louderHalfOf(halves);
+    for (Stretch& stretch : stretches) makeEven(stretch, heard, louder);
     stretches = joinedAcrossPauses(std::move(stretches), heard);
     std::erase_if(stretches, [&](const Stretch& s) { return s.breaths.size() < fewestHalves; });
     std::stable_sort(stretches.begin(), stretches.end(), [&](const Stretch& a, const Stretch& b) {
@@ -174,7 +176,7 @@ std::vector<Stretch> bellowsAmong(const Heard& heard, std::size_t fewestHalves, 
     stretches.resize(std::min(stretches.size(), missing));
     std::sort(stretches.begin(), stretches.end(),
               [](const Stretch& a, const Stretch& b) { return a.breaths < b.breaths; });
-    return stretches;
+    return {std::move(stretches), louder};
 }
 
 // Runs are numbered as they come.
@@ -205,7 +207,7 @@ std::size_t cyclesOfBreathAlone(const std::vector<PlannedStep>& steps)
 }
 
 // When each half of a run begins. The first of them may have no rise of its own to be timed by.
-std::vector<double> halvesOf(const HeardStrokeRun& run)
+std::vector<double> halfTimesOf(const HeardStrokeRun& run)
 {
     std::vector<double> times;
     for (const HeardStroke& stroke : run.strokes) {
@@ -252,6 +254,16 @@ bool areQuickBreaths(const std::vector<double>& halves, double endS, std::size_t
     const double each = (endS - halves.front()) / count;
     const double share = count / 2 / static_cast<double>(cycles);
     return each > shortestBreathS && share < mostDifferent && share > 1 / mostDifferent;
+}
+
+// Whether each of its strokes is half a stroke of the plan.
+bool areHalvesOf(const HeardStrokeRun& run, const Strokes& planned)
+{
+    constexpr double clearlyBetter = 0.25; // of the log of the counts
+    const std::size_t halves = run.strokes.size();
+    return planned.style == StrokeStyle::Bhastrika && halves >= 4 &&
+           countDifference((halves + 1) / 2, planned.strokes) + clearlyBetter <=
+               countDifference(halves, planned.strokes);
 }
 
 // A gap of two halves: one was not heard. A pause comes after whole strokes, and is rarely as long.
@@ -318,32 +330,24 @@ std::vector<std::optional<std::size_t>> matchRuns(const std::vector<HeardStrokeR
     return matched;
 }
 
-HeardStrokeRun countedAs(HeardStrokeRun run, const Strokes& planned)
+HeardStrokeRun countedAs(HeardStrokeRun run, const Strokes& planned, LouderHalf louder)
 {
-    constexpr double clearlyBetter = 0.25; // of the log of the counts
     constexpr double alike = 0.7;
-    const std::size_t halves = run.strokes.size();
-    if (planned.style != StrokeStyle::Bhastrika || halves < 4 ||
-        countDifference((halves + 1) / 2, planned.strokes) + clearlyBetter >
-            countDifference(halves, planned.strokes))
-        return run;
-    run.strokes = evenHalves(withLostHalves(std::move(run.strokes)));
-    HeardStrokeRun paired = run;
-    paired.strokes.clear();
-    // It begins with an inhale, as bellows do.
-    for (std::size_t k = 0; k < run.strokes.size(); k += 2) {
-        const HeardStroke& inhale = run.strokes[k];
-        const bool hasExhale = k + 1 < run.strokes.size();
-        HeardStroke stroke = hasExhale ? run.strokes[k + 1] : inhale;
-        if (hasExhale && inhale.sure) {
-            stroke.inhaleTimeS = inhale.timeS;
-            stroke.inhaleLevelDb = inhale.levelDb;
-        }
-        paired.strokes.push_back(stroke);
-    }
-    paired.twoSided = true;
-    paired.countConfidence *= alike;
-    return paired;
+    if (!areHalvesOf(run, planned)) return run;
+    run.strokes = strokesOfHalves(evenHalves(withLostHalves(run.strokes), louder), louder);
+    run.twoSided = true;
+    run.countConfidence *= alike;
+    return run;
+}
+
+LouderHalf louderHalfOf(const std::vector<HeardStrokeRun>& runs,
+                        const std::vector<const Strokes*>& planned)
+{
+    std::vector<std::vector<HeardStroke>> halves;
+    for (std::size_t i = 0; i < runs.size(); ++i)
+        if (planned[i] && areHalvesOf(runs[i], *planned[i]))
+            halves.push_back(withLostHalves(runs[i].strokes));
+    return louderHalfOf(halves);
 }
 
 namespace {
@@ -370,9 +374,10 @@ Heard withSlowBellows(const Heard& heard, const std::vector<PlannedStep>& steps)
     Heard result = heard;
     std::vector<bool> used(heard.spans.size(), false);
     std::vector<HeardSpan> runs;
-    for (const Stretch& stretch : bellowsAmong(
-             heard, std::max(2 * fewestStrokes, static_cast<std::size_t>(fewest)), wanted.size())) {
-        const HeardStrokeRun run = runOf(stretch, heard);
+    const Bellows bellows = bellowsAmong(
+        heard, std::max(2 * fewestStrokes, static_cast<std::size_t>(fewest)), wanted.size());
+    for (const Stretch& stretch : bellows.runs) {
+        const HeardStrokeRun run = runOf(stretch, heard, bellows.louder);
         HeardSpan span = heard.spans[stretch.breaths.front()];
         span.kind = HeardSpan::Kind::Strokes;
         span.endS = run.endS;
@@ -405,7 +410,7 @@ Heard withQuickBreaths(Heard heard, const std::vector<PlannedStep>& steps,
     std::vector<HeardSpan> spans;
     for (const HeardSpan& span : heard.spans) {
         const std::vector<double> halves = span.kind == HeardSpan::Kind::Strokes
-                                               ? halvesOf(heard.strokeRuns[span.index])
+                                               ? halfTimesOf(heard.strokeRuns[span.index])
                                                : std::vector<double>{};
         if (!areQuickBreaths(halves, span.endS, cycles)) {
             spans.push_back(span);

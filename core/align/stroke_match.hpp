@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "core/listen/bellows_halves.hpp"
 #include "core/listen/listener.hpp"
 #include "core/plan/plan.hpp"
 
@@ -18,7 +19,13 @@ std::vector<std::optional<std::size_t>> matchRuns(const std::vector<HeardStrokeR
 /// The run as its plan counts it. Where both halves of a bellows stroke sound alike, every burst
 /// was heard as a stroke; a plan of bellows with half as many says that two are one. The doubt goes
 /// into the count's confidence.
-HeardStrokeRun countedAs(HeardStrokeRun run, const Strokes& planned);
+HeardStrokeRun countedAs(HeardStrokeRun run, const Strokes& planned,
+                         LouderHalf louder = LouderHalf::Unknown);
+
+/// Which half is the louder one, by those runs whose every burst is half a stroke of its plan;
+/// `planned` is one for each run, or null.
+LouderHalf louderHalfOf(const std::vector<HeardStrokeRun>& runs,
+                        const std::vector<const Strokes*>& planned);
 
 /// What was heard, with slow bellows in it: at 15 to 20 a minute they are deep breaths to the ear,
 /// and only a plan of bellows tells that they are strokes. Pauses between them are turns, or, now

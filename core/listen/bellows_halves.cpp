@@ -143,22 +143,82 @@ double strangenessOf(const std::vector<HeardStroke>& halves, std::size_t which)
            std::fabs(logLength(halves[which]) - quantile(lengths, 0.5)) / unlikeLength;
 }
 
+// How much louder the first kind is than the second, dB.
+double firstLouderDb(const std::vector<HeardStroke>& halves)
+{
+    std::array<std::vector<float>, 2> levels;
+    for (std::size_t k = 0; k < halves.size(); ++k)
+        levels[k % 2].push_back(static_cast<float>(halves[k].levelDb));
+    if (levels[1].empty()) return 0;
+    return quantile(levels[0], 0.5) - quantile(levels[1], 0.5);
+}
+
+LouderHalf louderOf(double inhaleLouderDb)
+{
+    constexpr double clearlyDb = 1.5; // what a dozen strokes differ by chance
+    if (std::fabs(inhaleLouderDb) < clearlyDb) return LouderHalf::Unknown;
+    return inhaleLouderDb > 0 ? LouderHalf::Inhale : LouderHalf::Exhale;
+}
+
+enum class FirstHalf { Unknown, Inhale, Exhale };
+
+FirstHalf firstOf(const std::vector<HeardStroke>& halves, LouderHalf louder)
+{
+    const LouderHalf here = louderOf(firstLouderDb(halves)); // were the first half an inhale
+    if (here == LouderHalf::Unknown || louder == LouderHalf::Unknown) return FirstHalf::Unknown;
+    return here == louder ? FirstHalf::Inhale : FirstHalf::Exhale;
+}
+
 } // namespace
 
-std::vector<HeardStroke> evenHalves(std::vector<HeardStroke> halves)
+LouderHalf louderHalfOf(const std::vector<std::vector<HeardStroke>>& runs)
+{
+    double louderDb = 0;
+    int even = 0;
+    for (const std::vector<HeardStroke>& halves : runs)
+        if (!halves.empty() && halves.size() % 2 == 0) {
+            louderDb += firstLouderDb(halves);
+            ++even;
+        }
+    return even == 0 ? LouderHalf::Exhale : louderOf(louderDb / even);
+}
+
+std::vector<HeardStroke> evenHalves(std::vector<HeardStroke> halves, LouderHalf louder)
 {
     // Bellows begin with the inhale: it takes more to leave out the first half than the last.
     constexpr double strangeLast = 2;
     constexpr double strangeFirst = 2.8;
+    constexpr double whereItBelongs = 2; // times as strange
     if (halves.size() < 3 || halves.size() % 2 == 0) return halves;
-    const double first = strangenessOf(halves, 0) / strangeFirst;
-    const double last = strangenessOf(halves, halves.size() - 1) / strangeLast;
+    double first = strangenessOf(halves, 0) / strangeFirst;
+    double last = strangenessOf(halves, halves.size() - 1) / strangeLast;
+    const FirstHalf begins = firstOf(halves, louder);
+    if (begins == FirstHalf::Inhale) first /= whereItBelongs;
+    if (begins == FirstHalf::Exhale) last /= whereItBelongs;
     if (std::max(first, last) < 1) return halves;
     if (first > last)
         halves.erase(halves.begin());
     else
         halves.pop_back();
     return halves;
+}
+
+std::vector<HeardStroke> strokesOfHalves(const std::vector<HeardStroke>& halves, LouderHalf louder)
+{
+    std::vector<HeardStroke> strokes;
+    std::size_t k = 0;
+    if (halves.size() % 2 == 1 && firstOf(halves, louder) == FirstHalf::Exhale)
+        strokes.push_back(halves[k++]);
+    for (; k < halves.size(); k += 2) {
+        const bool hasExhale = k + 1 < halves.size();
+        HeardStroke stroke = halves[hasExhale ? k + 1 : k];
+        if (hasExhale && halves[k].sure) {
+            stroke.inhaleTimeS = halves[k].timeS;
+            stroke.inhaleLevelDb = halves[k].levelDb;
+        }
+        strokes.push_back(stroke);
+    }
+    return strokes;
 }
 
 } // namespace layakari

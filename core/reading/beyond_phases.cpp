@@ -69,6 +69,10 @@ std::vector<ReadStrokeRun> readStrokeRuns(const Heard& heard, const std::optiona
 {
     const std::vector<PlannedStep> steps = plan ? unfold(*plan) : std::vector<PlannedStep>{};
     const auto matched = matchRuns(heard.strokeRuns, steps);
+    std::vector<const Strokes*> planned;
+    for (const auto& place : matched)
+        planned.push_back(place ? std::get<const Strokes*>(steps[*place].content) : nullptr);
+    const LouderHalf louder = louderHalfOf(heard.strokeRuns, planned);
     std::vector<ReadStrokeRun> runs;
     for (std::size_t i = 0; i < heard.strokeRuns.size(); ++i) {
         if (!matched[i]) {
@@ -76,8 +80,8 @@ std::vector<ReadStrokeRun> readStrokeRuns(const Heard& heard, const std::optiona
             continue;
         }
         const PlannedStep& step = steps[*matched[i]];
-        const Strokes& wanted = *std::get<const Strokes*>(step.content);
-        ReadStrokeRun run = readRun(countedAs(heard.strokeRuns[i], wanted));
+        const Strokes& wanted = *planned[i];
+        ReadStrokeRun run = readRun(countedAs(heard.strokeRuns[i], wanted, louder));
         run.part = step.part;
         run.round = step.round;
         run.roundsInAll = step.roundsInAll;
