@@ -20,6 +20,7 @@ constexpr float burstFallDb = 12;
 constexpr float goneDb = 20;
 constexpr std::size_t longest = 300; // frames
 constexpr std::size_t shapeFrames = 10;
+constexpr std::size_t fallFrames = 10; // a tenth of a second
 
 // How long the sound stays within a few dB of its peak, in seconds. Not smoothed: it is to tell a
 // clap, whatever the room makes of it afterwards.
@@ -82,6 +83,13 @@ Burst burstAt(const FeatureTrack& track, const NoiseFloor& floor, const std::vec
     while (left + 1 < even.size() && left - peak < longest && even[left + 1] > gone) ++left;
     burst.soundsS =
         static_cast<float>(left + 1 - frame) * static_cast<float>(FeatureTrack::hopSeconds);
+    float deepest = burst.levelDb;
+    for (std::size_t i = peak; i < std::min(even.size(), frame + fallFrames * burst.fallsDb.size());
+         ++i) {
+        deepest = std::min(deepest, even[i]);
+        for (std::size_t k = (i - frame) / fallFrames; k < burst.fallsDb.size(); ++k)
+            burst.fallsDb[k] = burst.levelDb - deepest;
+    }
     burst.timeS = steepestRise(riseDb, frame - reach, peak);
     burst.fullS = timeAtFull(riseDb, frame - reach, std::min(riseDb.size() - 1, frame + alone));
     const std::size_t end10 = std::min(track.frames(), frame + shapeFrames);

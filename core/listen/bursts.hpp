@@ -3,6 +3,7 @@
 
 #include "core/features/noise_floor.hpp"
 
+#include <array>
 #include <optional>
 #include <vector>
 
@@ -19,6 +20,9 @@ struct Burst {
     /// Until nothing is left of it, whatever begins meanwhile: fallen by 20 dB or to the room, for
     /// three seconds at most.
     float soundsS = 0;
+    /// By how much it falls from its peak, at the deepest, within one to five tenths of a second
+    /// after its rise, dB.
+    std::array<float, 5> fallsDb{};
     /// How long it takes from 14 dB under its peak to 3 dB under it (core/listen/attack.hpp), where
     /// that is known.
     std::optional<float> attackS;

@@ -76,9 +76,11 @@ float StrokeLikeness::leastSteepnessDb(const Chain& chain) const
 bool StrokeLikeness::isSlowBreath(const Candidate& candidate) const
 {
     const float intervalS = usualGapS(candidate.chain);
-    return intervalS > slowestIntervalS ||
-           (intervalS > slowIntervalS && usualLengthS(candidate.chain) > sharpStrokeS &&
-            candidate.steepnessDb < steepSlowRunDb);
+    if (intervalS <= slowIntervalS) return false;
+    // A clap upon a breath makes it steep; upon every stroke of a run as slow nobody claps.
+    const auto attackS = usualAttackS(candidate.chain);
+    return intervalS > slowestIntervalS || (attackS && *attackS < softAttackS) ||
+           (usualLengthS(candidate.chain) > sharpStrokeS && candidate.steepnessDb < steepSlowRunDb);
 }
 
 // Claps, ticks and knocks: over at once, and they begin so too, where that is known. Strokes that

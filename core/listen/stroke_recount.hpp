@@ -44,6 +44,7 @@ private:
     void dropLoneEnds(StrokeSequence& sequence, std::size_t kinds) const;
     void dropLongEnds(StrokeSequence& sequence) const;
     float soundsAlone(std::size_t burst) const;
+    std::optional<float> lackOfFallDb(const Chain& run, std::size_t burst) const;
 
     const std::vector<Burst>& m_bursts;
     const std::vector<float>& m_lastingS;

@@ -49,6 +49,47 @@ TEST_CASE("A pause of two seconds does not end slow bellows, and natural breath 
     CHECK(heard.strokeRuns[0].strokes.size() == 16);
 }
 
+TEST_CASE(
+    "Of slow bellows all are counted where the first inhale was not heard, and none more where "
+    "a breath comes in their rhythm; a whole run tells which is which")
+{
+    Strokes run;
+    run.style = StrokeStyle::Bhastrika;
+    run.strokes = 12;
+    Plan plan;
+    plan.parts = {{run}, {run}};
+    StrokeSound sound(27);
+    const auto exhale = [&] {
+        sound.timesS.push_back(sound.now() + 0.02);
+        sound.sound(1.6, -19, 0.04, 900).quiet(0.14);
+    };
+    const auto bellows = [&](int count) {
+        for (int i = 0; i < count; ++i) {
+            sound.sound(1.6, -25, 0.04, 2400).quiet(0.14);
+            exhale();
+        }
+    };
+    sound.quiet(1);
+    bellows(10);
+    sound.quiet(3).naturalBreaths(2).quiet(2);
+    SECTION("first inhale lost")
+    {
+        exhale();
+        bellows(9);
+    }
+    SECTION("inhale after them")
+    {
+        bellows(10);
+        sound.sound(2.7, -29, 0.04, 2400);
+    }
+    sound.quiet(2).naturalBreaths(2).quiet(1);
+    const Heard heard = withSlowBellows(listenTo(sound.track()), unfold(plan));
+    REQUIRE(heard.strokeRuns.size() == 2);
+    REQUIRE(heard.strokeRuns[1].strokes.size() == 10);
+    for (std::size_t k = 0; k < 10; ++k) // timed by the exhales
+        CHECK(heard.strokeRuns[1].strokes[k].timeS == Approx(sound.timesS[10 + k]).margin(0.3));
+}
+
 TEST_CASE("Slow bellows are found beside strokes of another kind that were heard")
 {
     StrokeSound sound(26);
@@ -148,6 +189,63 @@ TEST_CASE("In and out of one spectrum that differ in level only are one stroke")
     const Heard heard = listenTo(sound.track());
     REQUIRE(heard.strokeRuns.size() == 1);
     CHECK(heard.strokeRuns[0].strokes.size() == 20);
+}
+
+namespace {
+
+// Halves of bellows, an inhale first, each 0.75 s after the one before; exhales are louder.
+std::vector<HeardStroke> halvesInTurn(std::size_t count, double exhaleLouderDb)
+{
+    std::vector<HeardStroke> halves;
+    for (std::size_t k = 0; k < count; ++k)
+        halves.push_back({1 + 0.75 * static_cast<double>(k),
+                          24 + (k % 2 ? exhaleLouderDb : 0),
+                          true,
+                          0.4,
+                          {},
+                          0});
+    return halves;
+}
+
+} // namespace
+
+TEST_CASE("The louder half is the one that runs of whole strokes say")
+{
+    CHECK(louderHalfOf({halvesInTurn(20, 4), halvesInTurn(19, 4)}) == LouderHalf::Exhale);
+    CHECK(louderHalfOf({halvesInTurn(20, -4)}) == LouderHalf::Inhale);
+    CHECK(louderHalfOf({halvesInTurn(20, 0.5)}) == LouderHalf::Unknown);
+    CHECK(louderHalfOf({halvesInTurn(19, -4)}) == LouderHalf::Exhale); // none is whole
+}
+
+TEST_CASE("Of an odd number of halves a stroke without its inhale is the first, or the last has no "
+          "exhale")
+{
+    auto firstLost = halvesInTurn(20, 4);
+    firstLost.erase(firstLost.begin());
+    const auto lastLost = halvesInTurn(19, 4);
+    const auto exhaleTimes = [](const std::vector<HeardStroke>& strokes) {
+        return static_cast<double>(std::count_if(
+            strokes.begin(), strokes.end(), [](const HeardStroke& s) { return s.levelDb == 28; }));
+    };
+    for (const auto& halves : {firstLost, lastLost}) {
+        const auto strokes =
+            strokesOfHalves(evenHalves(halves, LouderHalf::Exhale), LouderHalf::Exhale);
+        CHECK(strokes.size() == 10);
+        CHECK(exhaleTimes(strokes) == (halves.size() == 19 && halves[0].levelDb == 28 ? 10 : 9));
+    }
+    CHECK_FALSE(strokesOfHalves(firstLost, LouderHalf::Exhale).front().inhaleTimeS.has_value());
+    CHECK(strokesOfHalves(halvesInTurn(20, 4), LouderHalf::Exhale).size() == 10);
+    CHECK(strokesOfHalves({}, LouderHalf::Exhale).empty());
+}
+
+TEST_CASE("An end that belongs to bellows is left out less easily than one that does not")
+{
+    // Both ends are as unlike the others.
+    auto halves = halvesInTurn(21, 4);
+    halves.front().levelDb += 9.5;
+    halves.back().levelDb -= 9.5;
+    CHECK(evenHalves(halves, LouderHalf::Exhale).front().timeS == halves.front().timeS);
+    CHECK(evenHalves(halves, LouderHalf::Inhale).back().timeS == halves.back().timeS);
 }
 
 TEST_CASE("Where both halves of a stroke sound alike, a plan of bellows counts two bursts as one")

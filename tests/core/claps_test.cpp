@@ -30,6 +30,17 @@ TEST_CASE("Claps and ticks in a room are no strokes, however long the room answe
     CHECK(listenTo(sound.track()).strokeRuns.empty());
 }
 
+TEST_CASE("Breaths that a clap begins, each two seconds after the one before, are no slow strokes")
+{
+    const double breathS = GENERATE(0.35, 0.9);
+    StrokeSound sound(static_cast<unsigned>(100 * breathS));
+    sound.quiet(2);
+    const double fromS = sound.now() - 0.02;
+    for (int i = 0; i < 14; ++i) sound.sound(breathS, -11, 0.06, 1400).quiet(2 - breathS);
+    sound.clapsBetween(fromS, sound.now() - 1, 2).quiet(2);
+    CHECK(listenTo(sound.track()).strokeRuns.empty());
+}
+
 TEST_CASE("Beside claps in a room the strokes are counted all the same")
 {
     const double everyS = GENERATE(0.8, 1.3);

@@ -34,6 +34,7 @@ public:
         burst.riseDb += scatter(1.5) - weakerDb / 2;
         burst.seconds *= std::exp(scatter(0.15));
         burst.soundsS = 1.3f * burst.seconds;
+        burst.fallsDb.fill(sound == Sound::NaturalBreath ? 5.0f : 24 + scatter(1.5));
         for (float& band : burst.shape) band += scatter(2);
         all.push_back(burst);
         lastingS.push_back(burst.seconds);
@@ -56,6 +57,13 @@ public:
     {
         const StrokeRecount recount(all, lastingS);
         return recount.recounted({chain, Chain(chain.size(), 0)}, 1, 0, all.size(), chain).bursts;
+    }
+
+    // The last burst goes on for three seconds, some 10 dB below its beginning.
+    void goesOn()
+    {
+        all.back().soundsS = 3;
+        all.back().fallsDb.fill(12);
     }
 
     std::vector<Burst> all;
@@ -206,11 +214,16 @@ TEST_CASE("A long breath on the beat after a run goes on, whatever a gain makes 
     const Chain strokes = bursts.strokes(2, 24);
     Chain rough = strokes;
     rough.push_back(bursts.add(26, Sound::Expulsion));
-    bursts.all.back().soundsS = 3;
+    bursts.goesOn();
     SECTION("then it is none of the strokes") { CHECK(bursts.recounted(rough) == strokes); }
-    SECTION("unless another breath begins, with which the last stroke runs together")
+    SECTION("nor where it flutters, and is weaker soon")
     {
-        bursts.add(27.1, Sound::NaturalBreath);
+        bursts.all.back().soundsS = 0.2f;
+        CHECK(bursts.recounted(rough) == strokes);
+    }
+    SECTION("unless it is over as strokes are, and what goes on is another breath")
+    {
+        bursts.all.back().fallsDb.fill(23);
         CHECK(bursts.recounted(rough) == rough);
     }
 }
@@ -223,7 +236,7 @@ TEST_CASE("What a gain prolongs on the beat before a run is a stroke where the b
     INFO(seed << ", flows back: " << flowsBack);
     Bursts bursts(seed);
     bursts.add(2, Sound::Expulsion);
-    bursts.all.back().soundsS = 3;
+    bursts.goesOn();
     bursts.all.back().seconds = bursts.lastingS.back() = 0.5f;
     if (flowsBack) {
         bursts.add(2.45, Sound::FlowingBack);
@@ -233,6 +246,29 @@ TEST_CASE("What a gain prolongs on the beat before a run is a stroke where the b
     Chain rough = strokes;
     rough.insert(rough.begin(), 0);
     CHECK(bursts.recounted(rough) == (flowsBack ? rough : strokes));
+}
+
+TEST_CASE("The first stroke rises from silence, the others from the breath that flows back")
+{
+    const auto seed = GENERATE(range(1000u, 1006u));
+    INFO(seed);
+    Bursts bursts(seed);
+    const Chain strokes = bursts.strokes(2, 24);
+    bursts.all[strokes[0]].riseDb += 30;
+    CHECK(bursts.recounted(without(strokes, 0)) == strokes);
+}
+
+TEST_CASE("A single stroke before a pause is one where it is over as the others are")
+{
+    const auto seed = GENERATE(range(1000u, 1006u));
+    const bool isOver = GENERATE(true, false);
+    INFO(seed << ", is over: " << isOver);
+    Bursts bursts(seed);
+    Chain rough{bursts.add(2, Sound::Expulsion)};
+    if (!isOver) bursts.goesOn();
+    const Chain strokes = bursts.strokes(4.6, 24);
+    rough.insert(rough.end(), strokes.begin(), strokes.end());
+    CHECK(bursts.recounted(rough) == (isOver ? rough : strokes));
 }
 
 TEST_CASE("Of too few strokes nothing is learned")
