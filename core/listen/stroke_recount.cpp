@@ -403,9 +403,9 @@ StrokeSequence StrokeRecount::recounted(const StrokeSequence& sequence, std::siz
 
 // What a burst lacks to fall as deep, within most of an interval, as nine of ten strokes of its
 // run, dB: a breath goes on where a stroke is over, whatever a recorder's gain makes of its
-// beginning. On 544 runs of kapalabhati (bench/strokes) the last stroke lacked nothing as a median,
-// and 3 dB or more in one of twenty; the breath on the next beat 12 dB, and less than 2 in one of
-// ten. Few strokes teach nothing.
+// beginning. In 652 runs (docs/benchmarks.md, "Strokes") the last stroke lacked nothing as a
+// median, and 3 dB or more in one of twenty; the breath on the next beat 14 dB, and less than 2 in
+// one of ten. Few strokes teach nothing.
 std::optional<float> StrokeRecount::lackOfFallDb(const Chain& run, std::size_t burst) const
 {
     constexpr double most = 0.6; // of an interval: then the breath that flows back may begin
