@@ -81,6 +81,15 @@ std::optional<std::size_t> expulsionOf(const StrokeSequence& run, const std::vec
     return std::nullopt;
 }
 
+// Whether kind 0 is an exhale by its loudness alone, which a nose blows at the microphone; where
+// both are as loud, whether it begins the run: then the first inhale was not heard.
+bool isExhaleByLoudness(const Difference& of, const StrokeSequence& run)
+{
+    constexpr double clearlyDb = 1.5; // what a dozen strokes differ by chance
+    const double louderDb = of[bandCount] * levelSpreadDb;
+    return std::fabs(louderDb) < clearlyDb ? run.kinds.front() == 0 : louderDb > 0;
+}
+
 } // namespace
 
 void nameHalves(std::vector<StrokeSequence*> runs, const std::vector<Burst>& bursts)
@@ -89,21 +98,20 @@ void nameHalves(std::vector<StrokeSequence*> runs, const std::vector<Burst>& bur
     Difference known{};
     std::vector<StrokeSequence*> open;
     for (StrokeSequence* run : runs) {
-        if (const auto expulsion = expulsionOf(*run, bursts)) {
-            if (*expulsion == 0) turnAround(*run);
-            continue;
-        }
-        if (run->kinds.front() == run->kinds.back()) {
+        const auto expulsion = expulsionOf(*run, bursts);
+        if (!expulsion && run->kinds.front() == run->kinds.back()) {
             open.push_back(run);
             continue;
         }
-        if (run->kinds.front() == 1) turnAround(*run);
+        const std::size_t exhale = expulsion.value_or(1 - run->kinds.front());
+        if (exhale == 0) turnAround(*run);
         const Difference of = differenceOf(*run, bursts);
         for (std::size_t f = 0; f < soundFeatures; ++f) known[f] += of[f];
     }
     for (StrokeSequence* run : open) {
-        const double same = alike(differenceOf(*run, bursts), known);
-        if (same < 0 || (same == 0 && run->kinds.front() == 0)) turnAround(*run);
+        const Difference of = differenceOf(*run, bursts);
+        const double same = alike(of, known);
+        if (same < 0 || (same == 0 && isExhaleByLoudness(of, *run))) turnAround(*run);
     }
 }
 

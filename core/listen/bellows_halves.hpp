@@ -12,7 +12,7 @@ namespace layakari {
 /// half that is clearly steeper, or steeper and shorter, is the expulsion. Else a run with as many
 /// halves of either kind begins with the inhale, as bellows do; where one end has lost or gained a
 /// half, the other runs of the recording tell which of the two sounds is the inhale, and where
-/// there are none, the first inhale was not heard.
+/// there are none, the louder one is the exhale, or else the first inhale was not heard.
 void nameHalves(std::vector<StrokeSequence*> runs, const std::vector<Burst>& bursts);
 
 /// Whether the bursts of a chain are of two kinds that take turns, by how much better two kinds of

@@ -317,20 +317,43 @@ TEST_CASE("A run that lost its first half is named as the others of the recordin
                 bursts.all[i].shape[b] += b > 9 ? 12.0f : 0.0f;
         return i;
     };
+    const bool isSteep = GENERATE(true, false);
+    INFO((isSteep ? "one whose exhales are steeper" : "one with as many of both"));
     StrokeSequence whole;
-    for (int h = 0; h < 20; ++h) {
+    for (int h = 0; h < (isSteep ? 21 : 20); ++h) {
         whole.bursts.push_back(half(1 + 0.7 * h, h % 2 == 0));
         whole.kinds.push_back(h % 2);
+        if (isSteep && h % 2 == 1) bursts.all.back().riseDb += 10;
     }
     StrokeSequence lost;
     for (int h = 1; h < 20; ++h) {
         lost.bursts.push_back(half(40 + 0.7 * h, h % 2 == 0));
-        lost.kinds.push_back(h % 2 == 1 ? 0 : 1); // the wrong way round
+        if (h % 2 == 0) bursts.all.back().levelDb += 3; // by loudness alone it would be the exhale
+        lost.kinds.push_back(h % 2 == 1 ? 0 : 1);       // the wrong way round
     }
     nameHalves({&lost, &whole}, bursts.all);
     CHECK(whole.kinds.front() == 0);
     CHECK(lost.kinds.front() == 1);
     CHECK(lost.kinds.back() == 1);
+}
+
+TEST_CASE(
+    "A run alone that begins and ends with one sound is named by loudness: a nose blows at the "
+    "microphone")
+{
+    const auto seed = GENERATE(range(1000u, 1006u));
+    const std::size_t louder = GENERATE(0u, 1u);
+    INFO(seed << ", louder " << louder);
+    Bursts bursts(seed);
+    StrokeSequence run;
+    for (std::size_t h = 0; h < 21; ++h) {
+        run.bursts.push_back(bursts.add(1 + 0.7 * static_cast<double>(h), Sound::Expulsion));
+        run.kinds.push_back(h % 2);
+        if (h % 2 == louder) bursts.all.back().levelDb += 5;
+    }
+    nameHalves({&run}, bursts.all);
+    CHECK(run.kinds[louder] == 1);
+    CHECK(run.kinds[1 - louder] == 0);
 }
 
 TEST_CASE("Of an odd number of halves the end goes that is unlike its kind, or none")
