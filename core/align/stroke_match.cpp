@@ -146,9 +146,11 @@ HeardStrokeRun runOf(const Stretch& stretch, const Heard& heard, LouderHalf loud
     HeardStrokeRun run;
     run.startS = heard.spans[stretch.breaths.front()].startS;
     run.endS = heard.spans[stretch.breaths.back()].endS;
+    constexpr double plansWord = 0.8;
+    constexpr double halfMissing = 0.75; // which end lacks it, or whether one has a breath too many
     run.strokes = strokesOfHalves(halvesOf(stretch, heard), louder);
-    run.confidence = 0.8; // the plan's word for it
-    run.countConfidence = 0.8;
+    run.confidence = plansWord;
+    run.countConfidence = plansWord * (stretch.breaths.size() % 2 == 1 ? halfMissing : 1);
     run.twoSided = true;
     return run;
 }
