@@ -243,12 +243,14 @@ TEST_CASE("Of an odd number of halves a stroke without its inhale is the first, 
 
 TEST_CASE("An end that belongs to bellows is left out less easily than one that does not")
 {
-    // Both ends are as unlike the others.
     auto halves = halvesInTurn(21, 4);
-    halves.front().levelDb += 9.5;
+    halves.front().levelDb += 15;
     halves.back().levelDb -= 9.5;
     CHECK(evenHalves(halves, LouderHalf::Exhale).front().timeS == halves.front().timeS);
+    CHECK(evenHalves(halves).front().timeS > halves.front().timeS);
+    halves.front().levelDb -= 5.5;
     CHECK(evenHalves(halves, LouderHalf::Inhale).back().timeS == halves.back().timeS);
+    CHECK(evenHalves(halves).back().timeS < halves.back().timeS);
 }
 
 TEST_CASE("Where both halves of a stroke sound alike, a plan of bellows counts two bursts as one")
