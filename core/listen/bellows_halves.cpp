@@ -20,6 +20,7 @@ constexpr double levelSpreadDb = 2.5;
 constexpr double riseSpreadDb = 3;
 constexpr double lengthSpread = 0.3; // of its log
 constexpr double bandSpreadDb = 3;
+constexpr double clearlyLouderDb = 1.5; // of one kind: a dozen strokes differ as much by chance
 
 Difference featuresOf(const Burst& burst)
 {
@@ -85,9 +86,8 @@ std::optional<std::size_t> expulsionOf(const StrokeSequence& run, const std::vec
 // both are as loud, whether it begins the run: then the first inhale was not heard.
 bool isExhaleByLoudness(const Difference& of, const StrokeSequence& run)
 {
-    constexpr double clearlyDb = 1.5; // what a dozen strokes differ by chance
     const double louderDb = of[bandCount] * levelSpreadDb;
-    return std::fabs(louderDb) < clearlyDb ? run.kinds.front() == 0 : louderDb > 0;
+    return std::fabs(louderDb) < clearlyLouderDb ? run.kinds.front() == 0 : louderDb > 0;
 }
 
 } // namespace
@@ -163,8 +163,7 @@ double firstLouderDb(const std::vector<HeardStroke>& halves)
 
 LouderHalf louderOf(double inhaleLouderDb)
 {
-    constexpr double clearlyDb = 1.5; // what a dozen strokes differ by chance
-    if (std::fabs(inhaleLouderDb) < clearlyDb) return LouderHalf::Unknown;
+    if (std::fabs(inhaleLouderDb) < clearlyLouderDb) return LouderHalf::Unknown;
     return inhaleLouderDb > 0 ? LouderHalf::Inhale : LouderHalf::Exhale;
 }
 

@@ -401,6 +401,14 @@ StrokeSequence StrokeRecount::recounted(const StrokeSequence& sequence, std::siz
     return 2 * static_cast<std::size_t>(kept) < sequence.bursts.size() ? sequence : best;
 }
 
+std::vector<float> StrokeRecount::gapsOf(const Chain& run) const
+{
+    std::vector<float> gaps;
+    for (std::size_t c = 1; c < run.size(); ++c)
+        gaps.push_back(static_cast<float>(m_bursts[run[c]].timeS - m_bursts[run[c - 1]].timeS));
+    return gaps;
+}
+
 // What a burst lacks to fall as deep, within most of an interval, as nine of ten strokes of its
 // run, dB: a breath goes on where a stroke is over, whatever a recorder's gain makes of its
 // beginning. In 652 runs (docs/benchmarks.md, "Strokes") the last stroke lacked nothing as a
@@ -412,10 +420,7 @@ std::optional<float> StrokeRecount::lackOfFallDb(const Chain& run, std::size_t b
     constexpr double fewFallLess = 0.1;
     constexpr std::size_t fewestLearned = 8;
     if (run.size() < fewestLearned) return std::nullopt;
-    std::vector<float> gaps;
-    for (std::size_t c = 1; c < run.size(); ++c)
-        gaps.push_back(static_cast<float>(m_bursts[run[c]].timeS - m_bursts[run[c - 1]].timeS));
-    const double tenths = 10 * most * quantile(gaps, 0.5);
+    const double tenths = 10 * most * quantile(gapsOf(run), 0.5);
     const auto fallDb = [&](std::size_t i) {
         const auto& falls = m_bursts[i].fallsDb;
         const double place = std::clamp(tenths, 1.0, static_cast<double>(falls.size()));
@@ -434,10 +439,7 @@ void StrokeRecount::dropLoneEnds(StrokeSequence& sequence, std::size_t kinds) co
     constexpr double oneMissed = 0.15; // of the log: what a gap of two intervals may be off
     const std::size_t count = sequence.bursts.size();
     if (count < side + kinds + 1) return;
-    std::vector<float> gaps;
-    for (std::size_t c = 0; c + 1 < count; ++c)
-        gaps.push_back(static_cast<float>(m_bursts[sequence.bursts[c + 1]].timeS -
-                                          m_bursts[sequence.bursts[c]].timeS));
+    const std::vector<float> gaps = gapsOf(sequence.bursts);
     const auto isPause = [&](std::size_t gap, std::size_t besideFrom) {
         const auto beside = gaps.begin() + static_cast<std::ptrdiff_t>(besideFrom);
         const double usual = quantile({beside, beside + side}, 0.5);
@@ -490,10 +492,7 @@ void StrokeRecount::dropLongEnds(StrokeSequence& sequence) const
         lengths.push_back(m_lastingS[i]);
         soundings.push_back(soundsAlone(i));
     }
-    std::vector<float> gaps;
-    for (std::size_t c = 1; c < run.size(); ++c)
-        gaps.push_back(static_cast<float>(m_bursts[run[c]].timeS - m_bursts[run[c - 1]].timeS));
-    const double intervalS = quantile(gaps, 0.5);
+    const double intervalS = quantile(gapsOf(run), 0.5);
     const auto lackDb = [&](std::size_t burst) {
         return lackOfFallDb(run, burst).value_or(lacksMuchDb);
     };

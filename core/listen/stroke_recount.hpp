@@ -3,6 +3,7 @@
 
 #include "core/listen/stroke_chains.hpp"
 
+#include <optional>
 #include <vector>
 
 namespace layakari {
@@ -44,6 +45,7 @@ private:
     void dropLoneEnds(StrokeSequence& sequence, std::size_t kinds) const;
     void dropLongEnds(StrokeSequence& sequence) const;
     float soundsAlone(std::size_t burst) const;
+    std::vector<float> gapsOf(const Chain& run) const;
     std::optional<float> lackOfFallDb(const Chain& run, std::size_t burst) const;
 
     const std::vector<Burst>& m_bursts;
