@@ -2,6 +2,7 @@
 #include "core/align/stroke_match.hpp"
 #include "core/listen/listener.hpp"
 #include "core/plan/presets.hpp"
+#include "core/reading/beyond_phases.hpp"
 #include "tests/support/stroke_sound.hpp"
 
 #include <catch2/catch.hpp>
@@ -251,6 +252,26 @@ TEST_CASE("An end that belongs to bellows is left out less easily than one that 
     halves.front().levelDb -= 5.5;
     CHECK(evenHalves(halves, LouderHalf::Inhale).back().timeS == halves.back().timeS);
     CHECK(evenHalves(halves).back().timeS < halves.back().timeS);
+}
+
+TEST_CASE("In a reading the whole runs of a recording tell which half another one has lost")
+{
+    Strokes bellows;
+    bellows.style = StrokeStyle::Bhastrika;
+    bellows.strokes = 10;
+    Plan plan;
+    plan.parts = {{bellows}, {bellows}};
+    Heard heard;
+    heard.strokeRuns.resize(2);
+    heard.strokeRuns[0].strokes =
+        halvesInTurn(20, -4); // somebody whose inhales are the louder ones
+    heard.strokeRuns[1].strokes = halvesInTurn(20, -4);
+    heard.strokeRuns[1].strokes.erase(heard.strokeRuns[1].strokes.begin());
+    const auto runs = readStrokeRuns(heard, plan);
+    REQUIRE(runs.size() == 2);
+    CHECK(runs[0].count == 10);
+    CHECK(runs[1].count == 10);
+    CHECK(runs[1].strokeTimesS == runs[0].strokeTimesS); // by the exhales
 }
 
 TEST_CASE("Where both halves of a stroke sound alike, a plan of bellows counts two bursts as one")

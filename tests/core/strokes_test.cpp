@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/align/stroke_match.hpp"
+#include "core/listen/bursts.hpp"
 #include "core/listen/listener.hpp"
 #include "core/listen/painted_over.hpp"
 #include "core/listen/voices.hpp"
@@ -31,6 +32,28 @@ double medianDistance(const std::vector<HeardStroke>& heard, const std::vector<d
 const PlannedStep& firstStep(const std::vector<PlannedStep>& steps) { return steps.front(); }
 
 } // namespace
+
+TEST_CASE("A stroke falls to the room within half a second, a breath goes on however steep it is")
+{
+    StrokeSound sound(31);
+    sound.quiet(2).strokes(6, 60, -60).quiet(1);
+    const double breathS = sound.now();
+    sound.sound(2, -20, 0.02, 1500).quiet(2);
+    const FeatureTrack track = sound.track();
+    std::size_t strokes = 0;
+    for (const Burst& burst : findBursts(track, NoiseFloor(track), {})) {
+        CHECK(std::is_sorted(burst.fallsDb.begin(), burst.fallsDb.end()));
+        if (burst.riseDb < 15) continue;
+        const bool isBreath = std::fabs(burst.timeS - breathS) < 0.1;
+        INFO(burst.timeS << " s, " << burst.levelDb << " dB");
+        if (isBreath)
+            CHECK(burst.fallsDb.back() < 10);
+        else
+            CHECK(burst.fallsDb.back() > 20);
+        strokes += !isBreath;
+    }
+    CHECK(strokes == 6);
+}
 
 TEST_CASE("One stroke is counted per expulsion, from slow to fast, whatever the inhale sounds like")
 {
