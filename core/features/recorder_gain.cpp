@@ -10,9 +10,11 @@ namespace layakari {
 namespace {
 
 constexpr std::size_t attackSteps = 3;
+// Of what is left, in a frame: two thirds of the way in `attackSteps`.
+constexpr float attackShare = 1.0f / (attackSteps * RoomPauses::stepFrames);
 
 // In a pause the gain is what the room rises by, but that it does not fall while the sound before
-// may still fade.
+// may still fade. The next sound may begin in it, and push it.
 void takePause(std::vector<float>& gain, const RoomPauses& room, const RoomPause& pause)
 {
     const std::size_t last = pause.end - std::min(RoomPause::mayBegin, pause.length() - 1);
@@ -22,7 +24,8 @@ void takePause(std::vector<float>& gain, const RoomPauses& room, const RoomPause
         const bool maySound = !room.steps[s].isRoom || s < pause.begin + RoomPause::mayFade;
         gain[s] = now = maySound ? std::min(now, rise) : rise;
     }
-    for (std::size_t s = last; s < pause.end; ++s) gain[s] = gain[last - 1];
+    for (std::size_t s = last; s < pause.end; ++s)
+        gain[s] = std::min(gain[last - 1], room.steps[s].mostGainDb);
 }
 
 // In a sound it is what comes after, or less where that would put the sound under the room: a loud
@@ -39,27 +42,46 @@ void takeSound(std::vector<float>& gain, const RoomPauses& room, std::size_t beg
     }
 }
 
-std::vector<float> gainOfSteps(const RoomPauses& room)
+// How deep sounds push it: what it is where pauses after them begin.
+float usualAfterSound(const std::vector<float>& gain, const std::vector<RoomPause>& pauses)
 {
-    std::vector<float> gain(room.steps.size(), 0.0f);
-    std::size_t before = 0;
-    for (const RoomPause& pause : room.pauses) {
-        takePause(gain, room, pause);
-        takeSound(gain, room, before, pause.begin);
-        before = pause.end;
+    std::vector<float> after;
+    for (const RoomPause& pause : pauses)
+        if (pause.begin > 0) after.push_back(gain[pause.begin]);
+    if (after.empty()) return gain[pauses.front().begin];
+    const auto middle = after.begin() + static_cast<std::ptrdiff_t>(after.size() / 2);
+    std::nth_element(after.begin(), middle, after.end());
+    return *middle;
+}
+
+// A sound of which no end is known pushes the gain as others do.
+void takeLastSound(std::vector<float>& gain, const RoomPauses& room, std::size_t begin,
+                   float afterSound)
+{
+    const float from = gain[begin - 1];
+    for (std::size_t s = begin; s < gain.size(); ++s) {
+        const float share = std::min(1.0f, static_cast<float>(s - begin + 1) / float{attackSteps});
+        gain[s] = std::min({from, from + (afterSound - from) * share, room.steps[s].mostGainDb});
     }
-    for (std::size_t s = before; s < gain.size(); ++s) gain[s] = gain[before - 1];
-    return gain;
 }
 
 } // namespace
 
-std::vector<float> findRecorderGain(const FeatureTrack& track,
-                                    const std::function<bool(std::size_t)>& isForced)
+RecorderGain findRecorderGain(const FeatureTrack& track,
+                              const std::function<bool(std::size_t)>& isForced,
+                              const Bands* roomBefore)
 {
-    const RoomPauses room = findRoomPauses(track, isForced);
-    if (!looksLikeGain(room)) return {};
-    const std::vector<float> coarse = gainOfSteps(room);
+    const RoomPauses room = findRoomPauses(track, isForced, roomBefore);
+    if (!looksLikeGain(room, roomBefore)) return {};
+    std::vector<float> coarse(room.steps.size(), 0.0f);
+    std::size_t before = 0;
+    for (const RoomPause& pause : room.pauses) {
+        takePause(coarse, room, pause);
+        takeSound(coarse, room, before, pause.begin);
+        before = pause.end;
+    }
+    const float afterSound = usualAfterSound(coarse, room.pauses);
+    takeLastSound(coarse, room, before, afterSound);
     const float lowest = *std::min_element(coarse.begin(), coarse.end());
     std::vector<float> gain(track.frames());
     for (std::size_t i = 0; i < gain.size(); ++i) {
@@ -69,7 +91,9 @@ std::vector<float> findRecorderGain(const FeatureTrack& track,
         const float next = coarse[std::min(s + 1, coarse.size() - 1)];
         gain[i] = coarse[s] + share * (next - coarse[s]) - lowest;
     }
-    return gain;
+    Bands quiet = room.shape;
+    for (float& level : quiet) level += lowest;
+    return {std::move(gain), afterSound - lowest, quiet};
 }
 
 FeatureTrack withoutGain(const FeatureTrack& track, const std::vector<float>& gainDb)
@@ -83,25 +107,31 @@ FeatureTrack withoutGain(const FeatureTrack& track, const std::vector<float>& ga
     return even;
 }
 
-void GainFollower::startAt(float gainDb, const Bands& room)
+void GainFollower::startAt(float gainDb, float afterSoundDb, const Bands& room)
 {
-    m_gainDb = gainDb;
+    m_gainDb = m_quietGainDb = gainDb;
+    m_afterSoundDb = afterSoundDb;
     m_room = room;
     m_weights = surenessOfBands({room});
 }
 
-float GainFollower::follow(const Bands& levels)
+float GainFollower::follow(const Bands& levels, bool sounds)
 {
-    // A frame; half of what a door or a voice rises by.
-    constexpr float fastestDb = 0.5f * fastestGainDb * static_cast<float>(FeatureTrack::hopSeconds);
+    constexpr float fastestDb = fastestGainDb * static_cast<float>(FeatureTrack::hopSeconds);
     constexpr std::size_t smoothFrames = RoomPauses::smoothFrames;
     m_last.push_back(levels);
     for (std::size_t b = 0; b < bandCount; ++b) m_sum[b] += levels[b];
     if (m_last.size() < smoothFrames) return m_gainDb;
     Bands mean;
     for (std::size_t b = 0; b < bandCount; ++b) mean[b] = m_sum[b] / smoothFrames;
-    const BandRise rise = riseOver(mean, m_room, m_weights);
-    if (rise.unevenDb < roomUnevenDb) m_gainDb = std::min(rise.meanDb, m_gainDb + fastestDb);
+    const RoomStep step = stepOver(mean, m_room, m_weights);
+    m_isRoom = step.isRoom;
+    if (step.isRoom) {
+        m_gainDb = m_quietGainDb = std::min(step.riseDb, m_quietGainDb + fastestDb);
+    } else {
+        if (sounds) m_gainDb -= std::max(0.0f, m_gainDb - m_afterSoundDb) * attackShare;
+        m_gainDb = std::min(m_gainDb, step.mostGainDb);
+    }
     for (std::size_t b = 0; b < bandCount; ++b) m_sum[b] -= m_last.front()[b];
     m_last.pop_front();
     return m_gainDb;

@@ -9,32 +9,46 @@
 
 namespace layakari {
 
-/// What a recorder's automatic gain did to the level, in dB for each frame, 0 where it was lowest;
-/// empty where there was no such gain, which is the usual case.
-///
+/// What a recorder's automatic gain did to the level; empty where there was no such gain, which is
+/// the usual case.
+struct RecorderGain {
+    std::vector<float> overLowestDb; ///< for each frame, 0 where it was lowest
+    float afterSoundDb = 0;          ///< where sounds end, in the median: how deep they push it
+    Bands room{};                    ///< its levels where the gain is 0
+    bool empty() const { return overLowestDb.empty(); }
+};
+
 /// Told by what only a gain does: in one pause after another the room rises in all bands alike, and
 /// slowly, from where the sound before had pushed it. A breath rises faster and not in all bands
 /// alike; traffic falls as often as it rises (`core/features/gain_signs.hpp`). Within a pause the
 /// gain is what the room rose by, and what traffic adds to it; within a sound it is taken to have
 /// fallen at once to where the next pause begins, since such gains attack in a tenth of a second or
-/// two and release over seconds.
+/// two and release over seconds. A sound that goes on to the end pushes it as deep as others do.
 ///
 /// `isForced`: whether a frame lies in a run of strokes, which push a gain deeper than any breath
-/// does: the quietest moments are looked for outside of them.
-std::vector<float> findRecorderGain(const FeatureTrack& track,
-                                    const std::function<bool(std::size_t)>& isForced = {});
+/// does: the quietest moments are looked for outside of them. `roomBefore`: where an
+/// earlier look found a gain, the room's levels as that had them, or none.
+RecorderGain findRecorderGain(const FeatureTrack& track,
+                              const std::function<bool(std::size_t)>& isForced = {},
+                              const Bands* roomBefore = nullptr);
 
 /// The track as it would be with the gain where it was lowest. `gainDb` has one value a frame.
 FeatureTrack withoutGain(const FeatureTrack& track, const std::vector<float>& gainDb);
 
 /// The same while the sound comes in, once it is known that there is such a gain: the room that
-/// rises or falls in all bands alike is the gain, anything else leaves it where it was.
+/// rises or falls in all bands alike is the gain. A sound pushes it as deep as others did, and
+/// never so little that a band would lie under the room; when the room comes back, it is as far up
+/// again as the room is, at once as far as it was before.
 class GainFollower {
 public:
-    /// From a look at what came before. `room`: its levels where the gain is 0.
-    void startAt(float gainDb, const Bands& room);
-    /// The gain at this frame, a tenth of a second late.
-    float follow(const Bands& levels);
+    /// From a look at what came before. `afterSoundDb`: as in `RecorderGain`. `room`: its levels
+    /// where the gain is 0.
+    void startAt(float gainDb, float afterSoundDb, const Bands& room);
+    /// The gain at this frame, a tenth of a second late. `sounds`: whether something was heard
+    /// until now.
+    float follow(const Bands& levels, bool sounds);
+    /// Whether the last fifth of a second was like the room in all but loudness.
+    bool isRoom() const { return m_isRoom; }
 
 private:
     Bands m_room{};
@@ -42,6 +56,9 @@ private:
     std::deque<Bands> m_last;
     Bands m_sum{};
     float m_gainDb = 0;
+    float m_quietGainDb = 0; ///< the most that it can be where the room is heard
+    float m_afterSoundDb = 0;
+    bool m_isRoom = false;
 };
 
 } // namespace layakari

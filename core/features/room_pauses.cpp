@@ -68,10 +68,9 @@ Bands meanOfAlike(const std::vector<Bands>& levels, const Bands& shape, const Ba
 
 // The quietest moments are the room's, some with the end of a breath in them: the shape that most
 // of them share.
-Bands roomShape(const std::vector<Bands>& levels, const Bands& weights)
+Bands shapeOfQuietest(const std::vector<Bands>& levels, const Bands& weights)
 {
     constexpr std::size_t mostTried = 60;
-    constexpr int looks = 2;
     std::vector<Bands> quiet = levels;
     const auto end = quiet.begin() + static_cast<std::ptrdiff_t>(
                                          std::ceil(shapeShare * static_cast<double>(quiet.size())));
@@ -89,22 +88,24 @@ Bands roomShape(const std::vector<Bands>& levels, const Bands& weights)
         most = count;
         shape = mean;
     }
+    return shape;
+}
+
+// What was the room before is the room as long as there are moments like it.
+Bands roomShape(const std::vector<Bands>& levels, const Bands& weights, const Bands* before)
+{
+    constexpr double fewest = 0.05;
+    constexpr int looks = 2;
+    std::size_t alike = 0;
+    if (before) meanOfAlike(levels, *before, weights, alike);
+    const bool isStill = static_cast<double>(alike) > fewest * static_cast<double>(levels.size());
+    Bands shape = isStill ? *before : shapeOfQuietest(levels, weights);
     for (int look = 0; look < looks; ++look) {
         std::size_t count = 0;
         const Bands mean = meanOfAlike(levels, shape, weights, count);
         if (count > 0) shape = mean;
     }
     return shape;
-}
-
-RoomStep judge(const Bands& level, const Bands& shape, const Bands& weights, bool isForced)
-{
-    const BandRise rise = riseOver(level, shape, weights);
-    std::array<float, bandCount> rises{};
-    for (std::size_t b = 0; b < bandCount; ++b)
-        rises[b] = weights[b] > 0 ? level[b] - shape[b] : std::numeric_limits<float>::max();
-    std::nth_element(rises.begin(), rises.begin() + lowBands, rises.end());
-    return {rise.meanDb, rise.unevenDb < roomUnevenDb, rises[lowBands], isForced};
 }
 
 bool goesOn(const std::vector<RoomStep>& steps, std::size_t from, std::size_t to)
@@ -145,6 +146,16 @@ BandRise riseOver(const Bands& level, const Bands& shape, const Bands& weights)
     return rise;
 }
 
+RoomStep stepOver(const Bands& level, const Bands& shape, const Bands& weights)
+{
+    const BandRise rise = riseOver(level, shape, weights);
+    std::array<float, bandCount> rises{};
+    for (std::size_t b = 0; b < bandCount; ++b)
+        rises[b] = weights[b] > 0 ? level[b] - shape[b] : std::numeric_limits<float>::max();
+    std::nth_element(rises.begin(), rises.begin() + lowBands, rises.end());
+    return {rise.meanDb, rise.unevenDb < roomUnevenDb, rises[lowBands], false};
+}
+
 Bands surenessOfBands(const std::vector<Bands>& levels)
 {
     std::array<bool, bandCount> silent{};
@@ -162,7 +173,7 @@ Bands surenessOfBands(const std::vector<Bands>& levels)
 }
 
 RoomPauses findRoomPauses(const FeatureTrack& track,
-                          const std::function<bool(std::size_t)>& isForced)
+                          const std::function<bool(std::size_t)>& isForced, const Bands* roomBefore)
 {
     RoomPauses found;
     found.levels = smoothedSteps(track);
@@ -174,9 +185,11 @@ RoomPauses findRoomPauses(const FeatureTrack& track,
         forced.push_back(isForced && isForced(s * RoomPauses::stepFrames));
         if (!forced.back()) calm.push_back(found.levels[s]);
     }
-    const Bands shape = roomShape(calm.empty() ? found.levels : calm, found.weights);
-    for (std::size_t s = 0; s < found.levels.size(); ++s)
-        found.steps.push_back(judge(found.levels[s], shape, found.weights, forced[s]));
+    found.shape = roomShape(calm.empty() ? found.levels : calm, found.weights, roomBefore);
+    for (std::size_t s = 0; s < found.levels.size(); ++s) {
+        found.steps.push_back(stepOver(found.levels[s], found.shape, found.weights));
+        found.steps.back().isForced = forced[s];
+    }
     found.pauses = pausesOf(found.steps);
     return found;
 }

@@ -34,6 +34,10 @@ struct RoomStep {
     bool isForced = false; ///< within a run of strokes
 };
 
+/// A level, averaged over about a fifth of a second, held against the room: `shape` and `weights`
+/// as in `riseOver`.
+RoomStep stepOver(const Bands& level, const Bands& shape, const Bands& weights);
+
 /// Steps from `begin` to before `end` that are the room, 0.3 s or longer.
 struct RoomPause {
     static constexpr std::size_t mayFade = 8;  ///< steps in which the sound before may fade
@@ -49,6 +53,7 @@ struct RoomPauses {
     static constexpr std::size_t smoothFrames = 21; ///< centred on a step
 
     std::vector<Bands> levels; ///< of each step
+    Bands shape{};             ///< the room's levels where `riseDb` is 0
     Bands weights{};
     std::vector<RoomStep> steps;
     std::vector<RoomPause> pauses;
@@ -57,8 +62,10 @@ struct RoomPauses {
 /// Finds the room by what most of the quietest moments share, whatever a recorder's gain did to
 /// their loudness, and the pauses by being like it. Rain or a crackle of up to 0.3 s interrupts a
 /// pause that goes on as loud as it was. `isForced`: whether a frame lies in a run of strokes,
-/// between which breath flows back, so that the room is not looked for there.
+/// between which breath flows back, so that the room is not looked for there. `roomBefore`: the
+/// room's levels as an earlier look had them, however loud, or none.
 RoomPauses findRoomPauses(const FeatureTrack& track,
-                          const std::function<bool(std::size_t)>& isForced);
+                          const std::function<bool(std::size_t)>& isForced,
+                          const Bands* roomBefore = nullptr);
 
 } // namespace layakari

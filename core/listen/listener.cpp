@@ -41,7 +41,7 @@ std::vector<FrameRange> framesOf(const std::vector<HeardStrokeRun>& runs, const 
 
 } // namespace
 
-Heard listenTo(const FeatureTrack& recorded, const Progress& progress)
+Heard listenTo(const FeatureTrack& recorded, const Progress& progress, const LearnedRoom* before)
 {
     if (recorded.frames() == 0) return {};
     const std::vector<FrameRange> spoken = findVoices(recorded);
@@ -63,13 +63,15 @@ Heard listenTo(const FeatureTrack& recorded, const Progress& progress)
         findStrokeRuns(findBursts(clean, floor, track.voiceBand()), filled);
     // Strokes push a gain down: they must still be there when it is looked for.
     const std::vector<FrameRange> forced = framesOf(runs, clean);
-    const std::vector<float> gain = findRecorderGain(clean, [&](std::size_t frame) {
+    const auto isForced = [&](std::size_t frame) {
         return std::any_of(forced.begin(), forced.end(), [&](const FrameRange& run) {
             return frame >= run.begin && frame < run.end;
         });
-    });
+    };
+    const RecorderGain gain =
+        findRecorderGain(clean, isForced, before ? &before->gain.room : nullptr);
     std::optional<FeatureTrack> even;
-    if (!gain.empty()) even = withoutGain(clean, gain);
+    if (!gain.empty()) even = withoutGain(clean, gain.overLowestDb);
     const FeatureTrack& level = even ? *even : clean;
     std::optional<FeatureTrack> calm;
     if (!runs.empty()) calm = asRoom(level, forced, QuietOf::Beside);
@@ -83,8 +85,9 @@ Heard listenTo(const FeatureTrack& recorded, const Progress& progress)
     Heard heard =
         findBreaths(still ? *still : knocking, knocking, std::move(floor), voices, progress);
     if (!gain.empty()) {
-        heard.recorderGainDb = *std::max_element(gain.begin(), gain.end());
-        heard.room.gainDb = gain.back();
+        heard.recorderGainDb =
+            *std::max_element(gain.overLowestDb.begin(), gain.overLowestDb.end());
+        heard.room.gain = {gain.overLowestDb.back(), gain.afterSoundDb, gain.room};
     }
     for (const FrameRange& voice : voices) {
         heard.voices.push_back(

@@ -80,7 +80,12 @@ struct LearnedRoom {
     Bands floor{};
     BandWeights weights;
     ActivityLevels levels;
-    float gainDb = 0; ///< by which a recorder's automatic gain lies over its lowest, at the end
+    /// Under a recorder's automatic gain; 0 without one.
+    struct Gain {
+        float nowDb = 0;        ///< over its lowest, at the end
+        float afterSoundDb = 0; ///< the same where sounds end, in the median
+        Bands room{};           ///< its levels where the gain is lowest
+    } gain;
 };
 
 /// Spans in time order from the first to the last sound, without gaps but for pauses that are too
@@ -107,7 +112,8 @@ struct Heard {
 inline constexpr double shortestHoldSeconds = 0.30;
 
 /// Finds breaths, hums, runs of strokes, silences and other sounds. Empty where nothing rises over
-/// the room.
-Heard listenTo(const FeatureTrack& track, const Progress& progress = {});
+/// the room. `before`: of an earlier look that found a recorder's automatic gain.
+Heard listenTo(const FeatureTrack& track, const Progress& progress = {},
+               const LearnedRoom* before = nullptr);
 
 } // namespace layakari

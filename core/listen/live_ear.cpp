@@ -83,8 +83,9 @@ void LiveEar::hearFrame(std::size_t frame)
     const LearnedRoom& room = m_heard.room;
     const FeatureTrack& track = m_extractor.track();
     Bands levels = track.levels(frame);
-    if (m_heard.recorderGainDb > 0) {
-        const float gainDb = m_gain.follow(levels);
+    const bool hasGain = m_heard.recorderGainDb > 0;
+    if (hasGain) {
+        const float gainDb = m_gain.follow(levels, m_present->sounds());
         for (float& level : levels) level -= gainDb;
     }
     m_rise.push_back(riseOfFrame(levels, room.floor, room.weights));
@@ -93,7 +94,10 @@ void LiveEar::hearFrame(std::size_t frame)
     const Voicing& voicing = track.voicing(frame);
     m_present->pitchHz = m_present->sounds() && voicing.strength > voiced ? voicing.pitchHz : 0;
 
-    const bool other = m_present->sounds() ? rise < room.levels.offDb : rise > room.levels.onDb;
+    // Right after a sound a gain rises faster than it can be followed.
+    const bool isRoom = hasGain && m_gain.isRoom();
+    const bool other =
+        m_present->sounds() ? rise < room.levels.offDb : rise > room.levels.onDb && !isRoom;
     if (!other) m_changedAt = frame;
     if (other && frame - m_changedAt >= (m_present->sounds() ? quietLasts : soundLasts)) {
         std::size_t first = m_changedAt - std::min(m_changedAt, late);
@@ -199,12 +203,15 @@ LiveEar::Present LiveEar::presentIn(Heard& heard) const
 void LiveEar::look()
 {
     const std::size_t first = m_nextFrame - std::min(m_nextFrame, framesIn(windowSeconds));
-    Heard heard = joinLooks(m_heard, listenTo(m_extractor.track().slice(first, m_nextFrame)),
-                            static_cast<double>(first) * FeatureTrack::hopSeconds);
+    const LearnedRoom* before = m_heard.recorderGainDb > 0 ? &m_heard.room : nullptr;
+    Heard heard =
+        joinLooks(m_heard, listenTo(m_extractor.track().slice(first, m_nextFrame), {}, before),
+                  static_cast<double>(first) * FeatureTrack::hopSeconds);
     const Present seen = presentIn(heard);
     if (!m_present || seen.sinceS != m_present->sinceS) m_peak = m_valley = 0;
     m_heard = std::move(heard);
-    m_gain.startAt(m_heard.room.gainDb, m_heard.room.floor);
+    const LearnedRoom::Gain& gain = m_heard.room.gain;
+    m_gain.startAt(gain.nowDb, gain.afterSoundDb, gain.room);
     m_present = seen;
 }
 

@@ -3,6 +3,7 @@
 // A recorder that turns itself up and down: found, taken out, and read beneath. On temperaments and
 // seeds that served no tuning.
 #include "core/features/recorder_gain.hpp"
+#include "core/features/room_pauses.hpp"
 #include "core/reading/reading.hpp"
 #include "core/simulate/random.hpp"
 #include "tests/support/scoring.hpp"
@@ -62,7 +63,7 @@ TEST_CASE("Faint breath that swells is no gain, though it has the shape of the r
 
 namespace {
 
-// A room under a gain that each of six breaths pushes down, and that rises again in the pause after
+// A room under a gain that each of the breaths pushes down, and that rises again in the pause after
 // it; then strokes, with the room between them as it is at the lowest.
 struct UnderGain {
     float riseDb = 5;
@@ -71,15 +72,20 @@ struct UnderGain {
     bool rains = false;
     std::size_t silentBands = 0; // of the highest
     std::size_t strokes = 0;
+    int breaths = 6;
+    const Bands* roomBefore = nullptr;
 
     struct Made {
         FeatureTrack track;
         std::vector<std::size_t> pauses; // the last frame of each
         std::size_t firstStroke = 0;
+        const Bands* roomBefore = nullptr;
 
         std::vector<float> gain() const
         {
-            return findRecorderGain(track, [&](std::size_t i) { return i >= firstStroke; });
+            return findRecorderGain(
+                       track, [&](std::size_t i) { return i >= firstStroke; }, roomBefore)
+                .overLowestDb;
         }
     };
 
@@ -88,7 +94,8 @@ struct UnderGain {
         constexpr int second = 100; // frames
         constexpr int pause = 3 * second;
         Made made;
-        for (int breath = 0; breath < 6; ++breath) {
+        made.roomBefore = roomBefore;
+        for (int breath = 0; breath < breaths; ++breath) {
             sound(made.track, 2 * second, -30);
             for (int i = 0; i < second / 2; ++i) room(made.track, 0);
             for (int i = 0; i < pause; ++i) {
@@ -158,6 +165,60 @@ TEST_CASE("What rises in all bands alike, in one pause after another, is a gain"
     // Breath that hardly stands out of the room rises too, but not in all bands alike.
     CHECK(UnderGain{.riseDb = 5, .unevenDb = 1.2f}.made().gain().empty());
     CHECK(UnderGain{.riseDb = 5, .unevenDb = 1.2f, .strokes = 12}.made().gain().empty());
+}
+
+TEST_CASE("One pause is enough where the room rises far, and any rise where a gain is known")
+{
+    CHECK_FALSE(UnderGain{.riseDb = 8, .breaths = 1}.made().gain().empty());
+    CHECK_FALSE(UnderGain{.riseDb = 8, .breaths = 2}.made().gain().empty());
+    CHECK(UnderGain{.riseDb = 4, .breaths = 1}.made().gain().empty());
+    // The same share of a rise is less plain than it is in six pauses.
+    CHECK_FALSE(UnderGain{.riseDb = 8, .unevenDb = 0.9f}.made().gain().empty());
+    CHECK(UnderGain{.riseDb = 8, .unevenDb = 0.9f, .breaths = 2}.made().gain().empty());
+    // However loud it was.
+    Bands room;
+    room.fill(-48);
+    CHECK_FALSE(UnderGain{.riseDb = 4, .breaths = 1, .roomBefore = &room}.made().gain().empty());
+    CHECK(UnderGain{.riseDb = 5, .unevenDb = 1.2f, .roomBefore = &room}.made().gain().empty());
+}
+
+TEST_CASE("A sound that goes on to the end pushes a gain as deep as others did")
+{
+    const UnderGain::Made made = UnderGain{.riseDb = 8}.made();
+    FeatureTrack track = made.track;
+    Bands sound;
+    for (std::size_t b = 0; b < bandCount; ++b) sound[b] = -30 - static_cast<float>(b);
+    for (int i = 0; i < 100; ++i) track.append(sound);
+    const RecorderGain gain = findRecorderGain(track);
+    REQUIRE_FALSE(gain.empty());
+    CHECK(gain.overLowestDb[made.track.frames() - 40] > 6);
+    CHECK(gain.overLowestDb.back() == Approx(gain.afterSoundDb).margin(0.5));
+    CHECK(gain.afterSoundDb < 2);
+}
+
+TEST_CASE("What the room was before it still is, though a faint sound is quieter and lasts longer")
+{
+    Bands room;
+    room.fill(-60);
+    Bands faint;
+    for (std::size_t b = 0; b < bandCount; ++b) faint[b] = -62 - static_cast<float>(b);
+    FeatureTrack track;
+    for (int turn = 0; turn < 4; ++turn) {
+        for (int i = 0; i < 300; ++i) track.append(faint);
+        for (int i = 0; i < 100; ++i) track.append(room);
+    }
+    Bands before = room;
+    for (float& level : before) level += 7;
+    const auto isRoomAt = [](const RoomPauses& found, double timeS) {
+        return found.steps[static_cast<std::size_t>(timeS / RoomPauses::stepSeconds)].isRoom;
+    };
+    const RoomPauses known = findRoomPauses(track, {}, &before);
+    CHECK(isRoomAt(known, 3.5));
+    CHECK_FALSE(isRoomAt(known, 1.5));
+    CHECK(isRoomAt(findRoomPauses(track, {}), 1.5));
+    // But not where nothing is like it any more.
+    for (std::size_t b = 0; b < bandCount; ++b) before[b] += static_cast<float>(b % 3) * 8;
+    CHECK(isRoomAt(findRoomPauses(track, {}, &before), 1.5));
 }
 
 TEST_CASE("A telephone carries no treble, which says nothing of the gain")
@@ -257,7 +318,7 @@ TEST_CASE("A gain that is known is taken out exactly; without one nothing is fou
     CHECK(findRecorderGain(trackOf(std::vector<float>(20 * analysisRateHz, 0.0f))).empty());
 }
 
-TEST_CASE("A gain is followed while the sound comes in, through pauses, and held through breath")
+TEST_CASE("A gain is followed while the sound comes in, through pauses and breath")
 {
     const unsigned seed = GENERATE(41u, 42u, 43u);
     INFO(seed);
@@ -269,23 +330,42 @@ TEST_CASE("A gain is followed while the sound comes in, through pauses, and held
         breath[b] = -40 - 2 * std::fabs(static_cast<float>(b) - 8); // a hill
     }
     GainFollower follower;
-    follower.startAt(2, room);
-    const auto follow = [&](const Bands& sound, float gainDb) {
+    follower.startAt(2, 3, room);
+    const auto follow = [&](const Bands& sound, float gainDb, bool sounds) {
         Bands levels = sound;
         for (float& level : levels) level += gainDb + static_cast<float>(1.5 * random.normal());
-        return follower.follow(levels);
+        return follower.follow(levels, sounds);
     };
     // A hold of four seconds in which the room rises by 8 dB.
     float gain = 2;
-    for (int i = 0; i < 400; ++i) gain = follow(room, 2 + 0.02f * static_cast<float>(i));
+    for (int i = 0; i < 400; ++i) gain = follow(room, 2 + 0.02f * static_cast<float>(i), false);
     CHECK(gain == Approx(10).margin(1));
-    // A breath, far louder and of another shape, says nothing of the gain.
-    for (int i = 0; i < 300; ++i) gain = follow(breath, 3);
-    CHECK(gain == Approx(10).margin(1));
-    // In the pause after it the room is where the breath had pushed it.
-    for (int i = 0; i < 60; ++i) gain = follow(room, 3);
-    CHECK(gain == Approx(3).margin(1));
+    CHECK(follower.isRoom());
+    // A breath of another shape, far louder, says nothing of the gain until it is heard to sound;
+    // then it is where breaths push it.
+    for (int i = 0; i < 40; ++i) gain = follow(breath, 3, false);
+    CHECK(gain == Approx(10).margin(2.5)); // its first moments pass for the room
+    for (int i = 0; i < 100; ++i) gain = follow(breath, 3, true);
+    CHECK(gain == Approx(3).margin(0.5));
+    CHECK_FALSE(follower.isRoom());
+    // The room that was interrupted is at once as loud again.
+    for (int i = 0; i < 30; ++i) gain = follow(room, 9, true);
+    CHECK(gain == Approx(9).margin(1));
     // A door that has the room's own shape is no gain: none is as fast.
-    for (int i = 0; i < 15; ++i) gain = follow(room, 40);
-    CHECK(gain < 8);
+    for (int i = 0; i < 15; ++i) gain = follow(room, 40, false);
+    CHECK(gain < 17);
+}
+
+TEST_CASE("A gain is never so much that a band would lie under the room")
+{
+    Bands room;
+    room.fill(-60);
+    GainFollower follower;
+    follower.startAt(12, 12, room);
+    // Half of the bands are the room's, of which the gain has gone.
+    Bands sound = room;
+    for (std::size_t b = 0; b < bandCount / 2; ++b) sound[b] += 20;
+    float gain = 12;
+    for (int i = 0; i < 40; ++i) gain = follower.follow(sound, true);
+    CHECK(gain == Approx(0).margin(0.5));
 }
