@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/features/recorder_gain.hpp"
 
+#include "core/base/quantile.hpp"
 #include "core/features/gain_signs.hpp"
 
 #include <algorithm>
@@ -49,9 +50,7 @@ float usualAfterSound(const std::vector<float>& gain, const std::vector<RoomPaus
     for (const RoomPause& pause : pauses)
         if (pause.begin > 0) after.push_back(gain[pause.begin]);
     if (after.empty()) return gain[pauses.front().begin];
-    const auto middle = after.begin() + static_cast<std::ptrdiff_t>(after.size() / 2);
-    std::nth_element(after.begin(), middle, after.end());
-    return *middle;
+    return quantile(after, 0.5);
 }
 
 // A sound of which no end is known pushes the gain as others do.

@@ -202,13 +202,4 @@ std::vector<float> runningMedian(const std::vector<float>& values, std::size_t w
     return medians;
 }
 
-float quantile(std::vector<float> values, double share)
-{
-    if (values.empty()) return 0;
-    const auto nth = values.begin() +
-                     static_cast<std::ptrdiff_t>(share * static_cast<double>(values.size() - 1));
-    std::nth_element(values.begin(), nth, values.end());
-    return *nth;
-}
-
 } // namespace layakari

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "core/base/quantile.hpp"
 #include "core/features/feature_track.hpp"
 #include "core/features/noise_floor.hpp"
 
@@ -44,8 +45,5 @@ std::vector<float> smoothed(const std::vector<float>& values, std::size_t width)
 
 /// Running median over `width` (odd) frames, shorter at the ends.
 std::vector<float> runningMedian(const std::vector<float>& values, std::size_t width);
-
-/// The value below which `share` of the values lie; 0 for none.
-float quantile(std::vector<float> values, double share);
 
 } // namespace layakari
