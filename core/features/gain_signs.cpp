@@ -4,6 +4,7 @@
 #include "core/base/quantile.hpp"
 
 #include <algorithm>
+#include <cmath>
 #include <limits>
 
 namespace layakari {
@@ -37,6 +38,12 @@ constexpr double plainestShare = 0.2;
 constexpr float plainUnevenShare = 0.1f;
 constexpr float unevenByChanceDb = 0.5f;
 constexpr float leastEvenRiseDb = 1;
+// A room that swells: three pauses of half a second, the loudest by as much over the faintest as
+// the noise floor does not follow, and half a second of sound between them that stands out as far.
+// No pause may change as fast as a breath that begins or fades.
+constexpr std::size_t swellPauses = 3;
+constexpr std::size_t swellPause = 10; // steps
+constexpr float swellDb = 6;
 constexpr std::size_t evenSteps = 10; // over which a pause's ends are averaged to see it
 
 Bands meanOver(const std::vector<Bands>& levels, std::size_t begin, std::size_t count)
@@ -117,6 +124,32 @@ bool areEven(const std::vector<float>& uneven, float riseDb)
     return quantile(uneven, 0.5) <= mostUnevenShare && quantile(uneven, plainestShare) <= plain;
 }
 
+float usualRise(const RoomPauses& room, const RoomPause& pause)
+{
+    std::vector<float> rises;
+    for (std::size_t s = pause.begin; s < pause.end; ++s) rises.push_back(room.steps[s].riseDb);
+    return quantile(std::move(rises), 0.5);
+}
+
+bool isSlow(const RoomPauses& room, const RoomPause& pause)
+{
+    for (std::size_t s = pause.begin + RoomPause::mayFade;
+         s + fastSteps + RoomPause::mayBegin < pause.end; ++s)
+        if (std::fabs(room.steps[s + fastSteps].riseDb - room.steps[s].riseDb) > swellDb)
+            return false;
+    return true;
+}
+
+bool isSoundBetween(const RoomPauses& room, const RoomPause& before, const RoomPause& after)
+{
+    const float over = std::max(usualRise(room, before), usualRise(room, after)) + swellDb;
+    const auto sounding =
+        std::count_if(room.steps.begin() + static_cast<std::ptrdiff_t>(before.end),
+                      room.steps.begin() + static_cast<std::ptrdiff_t>(after.begin),
+                      [&](const RoomStep& s) { return !s.isRoom && s.riseDb > over; });
+    return sounding >= static_cast<std::ptrdiff_t>(swellPause);
+}
+
 } // namespace
 
 bool looksLikeGain(const RoomPauses& room, bool isKnown)
@@ -140,6 +173,22 @@ bool looksLikeGain(const RoomPauses& room, bool isKnown)
     return static_cast<double>(rising) >= risingShare * static_cast<double>(by.size()) &&
            usual >= (isEnough ? usualRiseDb : fewRiseDb) &&
            (isEnough ? areEven(uneven, usual) : quantile(uneven, 0.5) <= fewUnevenShare);
+}
+
+bool swells(const RoomPauses& room)
+{
+    std::vector<const RoomPause*> pauses;
+    std::vector<float> rises;
+    for (const RoomPause& pause : room.pauses) {
+        if (pause.length() < swellPause) continue;
+        if (!isSlow(room, pause)) return false;
+        if (!pauses.empty() && !isSoundBetween(room, *pauses.back(), pause)) return false;
+        pauses.push_back(&pause);
+        rises.push_back(usualRise(room, pause));
+    }
+    if (pauses.size() < swellPauses) return false;
+    const auto [least, most] = std::minmax_element(rises.begin(), rises.end());
+    return *most - *least > swellDb;
 }
 
 } // namespace layakari

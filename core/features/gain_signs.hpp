@@ -14,4 +14,8 @@ inline constexpr float fastestGainDb = 33;
 /// any rise is, and pauses too short to see one say nothing against it.
 bool looksLikeGain(const RoomPauses& room, bool isKnown = false);
 
+/// Whether the room itself swells, as traffic does: pauses between plain sounds that differ in
+/// nothing but loudness, and by more than `NoiseFloor` follows.
+bool swells(const RoomPauses& room);
+
 } // namespace layakari

@@ -66,12 +66,10 @@ void takeLastSound(std::vector<float>& gain, const RoomPauses& room, std::size_t
 
 } // namespace
 
-RecorderGain findRecorderGain(const FeatureTrack& track,
-                              const std::function<bool(std::size_t)>& isForced,
-                              const Bands* roomBefore)
+RecorderGain findRecorderGain(const FeatureTrack& track, const GainSearch& search)
 {
-    const RoomPauses room = findRoomPauses(track, isForced, roomBefore);
-    if (!looksLikeGain(room, roomBefore)) return {};
+    const RoomPauses room = findRoomPauses(track, search.isForced, search.roomBefore);
+    if (!looksLikeGain(room, search.roomBefore) && !(search.orSwells && swells(room))) return {};
     std::vector<float> coarse(room.steps.size(), 0.0f);
     std::size_t before = 0;
     for (const RoomPause& pause : room.pauses) {

@@ -18,19 +18,24 @@ struct RecorderGain {
     bool empty() const { return overLowestDb.empty(); }
 };
 
+struct GainSearch {
+    /// Whether a frame lies in a run of strokes, which push a gain deeper than any breath does: the
+    /// quietest moments are looked for outside of them.
+    std::function<bool(std::size_t)> isForced;
+    /// Where an earlier look found a gain, the room's levels as that had them, or none.
+    const Bands* roomBefore = nullptr;
+    /// Whether a room that swells is taken for a gain too. It then takes as much from the breaths,
+    /// which is worth it where the noise floor is not known on both sides.
+    bool orSwells = false;
+};
+
 /// Told by what only a gain does: in one pause after another the room rises in all bands alike, and
 /// slowly, from where the sound before had pushed it. A breath rises faster and not in all bands
 /// alike; traffic falls as often as it rises (`core/features/gain_signs.hpp`). Within a pause the
 /// gain is what the room rose by, and what traffic adds to it; within a sound it is taken to have
 /// fallen at once to where the next pause begins, since such gains attack in a tenth of a second or
 /// two and release over seconds. A sound that goes on to the end pushes it as deep as others do.
-///
-/// `isForced`: whether a frame lies in a run of strokes, which push a gain deeper than any breath
-/// does: the quietest moments are looked for outside of them. `roomBefore`: where an
-/// earlier look found a gain, the room's levels as that had them, or none.
-RecorderGain findRecorderGain(const FeatureTrack& track,
-                              const std::function<bool(std::size_t)>& isForced = {},
-                              const Bands* roomBefore = nullptr);
+RecorderGain findRecorderGain(const FeatureTrack& track, const GainSearch& search = {});
 
 /// The track as it would be with the gain where it was lowest. `gainDb` has one value a frame.
 FeatureTrack withoutGain(const FeatureTrack& track, const std::vector<float>& gainDb);

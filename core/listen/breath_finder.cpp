@@ -60,7 +60,7 @@ public:
         dropSwellsOfTheRoom();
         placeEdges(m_sounds, powerOverFloor(knocking, m_floor, m_weights), m_voices, m_progress);
         makeSpans(heard, m_sounds, m_track, m_floor, m_riseDb);
-        heard.room = {m_floor.at(m_track.frames() - 1), m_weights, m_levels, 0};
+        heard.room = {m_floor.at(m_track.frames() - 1), m_weights, m_levels, {}};
         return heard;
     }
 

@@ -68,8 +68,8 @@ Heard listenTo(const FeatureTrack& recorded, const Progress& progress, const Lea
             return frame >= run.begin && frame < run.end;
         });
     };
-    const RecorderGain gain =
-        findRecorderGain(clean, isForced, before ? &before->gain.room : nullptr);
+    const Bands* roomBefore = before && before->gain ? &before->gain->room : nullptr;
+    const RecorderGain gain = findRecorderGain(clean, {isForced, roomBefore, before != nullptr});
     std::optional<FeatureTrack> even;
     if (!gain.empty()) even = withoutGain(clean, gain.overLowestDb);
     const FeatureTrack& level = even ? *even : clean;
@@ -87,7 +87,7 @@ Heard listenTo(const FeatureTrack& recorded, const Progress& progress, const Lea
     if (!gain.empty()) {
         heard.recorderGainDb =
             *std::max_element(gain.overLowestDb.begin(), gain.overLowestDb.end());
-        heard.room.gain = {gain.overLowestDb.back(), gain.afterSoundDb, gain.room};
+        heard.room.gain = LearnedRoom::Gain{gain.overLowestDb.back(), gain.afterSoundDb, gain.room};
     }
     for (const FrameRange& voice : voices) {
         heard.voices.push_back(

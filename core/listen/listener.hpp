@@ -10,6 +10,7 @@
 #include "core/listen/strokes.hpp"
 
 #include <array>
+#include <optional>
 #include <vector>
 
 namespace layakari {
@@ -80,12 +81,13 @@ struct LearnedRoom {
     Bands floor{};
     BandWeights weights;
     ActivityLevels levels;
-    /// Under a recorder's automatic gain; 0 without one.
+    /// Of a recorder's automatic gain.
     struct Gain {
         float nowDb = 0;        ///< over its lowest, at the end
         float afterSoundDb = 0; ///< the same where sounds end, in the median
         Bands room{};           ///< its levels where the gain is lowest
-    } gain;
+    };
+    std::optional<Gain> gain; ///< live, also of a room that swells
 };
 
 /// Spans in time order from the first to the last sound, without gaps but for pauses that are too
@@ -112,7 +114,8 @@ struct Heard {
 inline constexpr double shortestHoldSeconds = 0.30;
 
 /// Finds breaths, hums, runs of strokes, silences and other sounds. Empty where nothing rises over
-/// the room. `before`: of an earlier look that found a recorder's automatic gain.
+/// the room. `before`: of the look before, while the sound comes in; nothing from its first moment
+/// to its last.
 Heard listenTo(const FeatureTrack& track, const Progress& progress = {},
                const LearnedRoom* before = nullptr);
 

@@ -83,7 +83,7 @@ void LiveEar::hearFrame(std::size_t frame)
     const LearnedRoom& room = m_heard.room;
     const FeatureTrack& track = m_extractor.track();
     Bands levels = track.levels(frame);
-    const bool hasGain = m_heard.recorderGainDb > 0;
+    const bool hasGain = m_heard.room.gain.has_value();
     if (hasGain) {
         const float gainDb = m_gain.follow(levels, m_present->sounds());
         for (float& level : levels) level -= gainDb;
@@ -203,15 +203,14 @@ LiveEar::Present LiveEar::presentIn(Heard& heard) const
 void LiveEar::look()
 {
     const std::size_t first = m_nextFrame - std::min(m_nextFrame, framesIn(windowSeconds));
-    const LearnedRoom* before = m_heard.recorderGainDb > 0 ? &m_heard.room : nullptr;
-    Heard heard =
-        joinLooks(m_heard, listenTo(m_extractor.track().slice(first, m_nextFrame), {}, before),
-                  static_cast<double>(first) * FeatureTrack::hopSeconds);
+    Heard heard = joinLooks(
+        m_heard, listenTo(m_extractor.track().slice(first, m_nextFrame), {}, &m_heard.room),
+        static_cast<double>(first) * FeatureTrack::hopSeconds);
     const Present seen = presentIn(heard);
     if (!m_present || seen.sinceS != m_present->sinceS) m_peak = m_valley = 0;
     m_heard = std::move(heard);
-    const LearnedRoom::Gain& gain = m_heard.room.gain;
-    m_gain.startAt(gain.nowDb, gain.afterSoundDb, gain.room);
+    if (const auto& gain = m_heard.room.gain)
+        m_gain.startAt(gain->nowDb, gain->afterSoundDb, gain->room);
     m_present = seen;
 }
 

@@ -83,8 +83,8 @@ struct UnderGain {
 
         std::vector<float> gain() const
         {
-            return findRecorderGain(
-                       track, [&](std::size_t i) { return i >= firstStroke; }, roomBefore)
+            return findRecorderGain(track,
+                                    {[&](std::size_t i) { return i >= firstStroke; }, roomBefore})
                 .overLowestDb;
         }
     };
@@ -219,6 +219,54 @@ TEST_CASE("What the room was before it still is, though a faint sound is quieter
     // But not where nothing is like it any more.
     for (std::size_t b = 0; b < bandCount; ++b) before[b] += static_cast<float>(b % 3) * 8;
     CHECK(isRoomAt(findRoomPauses(track, {}, &before), 1.5));
+}
+
+namespace {
+
+// Pauses of two seconds between sounds, each as loud as `pauses` says; in their middle they may
+// rise by `jumpDb` within a tenth of a second.
+FeatureTrack swelling(const std::vector<float>& pauses, float soundDb = -30, float jumpDb = 0)
+{
+    FeatureTrack track;
+    const auto append = [&](int frames, float levelDb, float tiltDb) {
+        Bands levels;
+        for (std::size_t b = 0; b < bandCount; ++b)
+            levels[b] = levelDb - tiltDb * static_cast<float>(b);
+        for (int i = 0; i < frames; ++i) track.append(levels);
+    };
+    for (const float upDb : pauses) {
+        append(200, soundDb, 1);
+        append(100, -60 + upDb, 0);
+        append(100, -60 + upDb + jumpDb, 0);
+    }
+    append(200, soundDb, 1);
+    return track;
+}
+
+} // namespace
+
+TEST_CASE("A room that swells between plain sounds is followed where that is asked for")
+{
+    const auto isFollowed = [](const FeatureTrack& track) {
+        return !findRecorderGain(track, {.isForced = {}, .roomBefore = nullptr, .orSwells = true})
+                    .empty();
+    };
+    CHECK(isFollowed(swelling({0, 9, 3, 8})));
+    CHECK(findRecorderGain(swelling({0, 9, 3, 8})).empty());
+    CHECK_FALSE(isFollowed(swelling({0, 4, 3, 2}))); // as far as the noise floor follows
+    CHECK_FALSE(isFollowed(swelling({0, 9})));
+    // What jumps is a breath that sounds as the room does, and so may be what hardly stands out.
+    CHECK_FALSE(isFollowed(swelling({0, 9, 3, 8}, -30, 9)));
+    CHECK_FALSE(isFollowed(swelling({0, 9, 3, 8}, -36)));
+
+    const FeatureTrack track = swelling({0, 9, 3, 8});
+    const RecorderGain gain =
+        findRecorderGain(track, {.isForced = {}, .roomBefore = nullptr, .orSwells = true});
+    const FeatureTrack even = withoutGain(track, gain.overLowestDb);
+    for (const std::size_t middle : {300u, 700u, 1100u, 1500u}) {
+        INFO(middle);
+        CHECK(even.levels(middle)[3] == Approx(-60).margin(0.5));
+    }
 }
 
 TEST_CASE("A telephone carries no treble, which says nothing of the gain")
