@@ -4,7 +4,7 @@
 // as it begins, whether the cue keeps its time, and whether what is heard live is what is read
 // afterwards.
 //
-//     bench-practise [MINUTES=90] [PLAN=square-4] [TEMPERAMENT=held-attic] [clock|follow]
+//     bench-practise [MINUTES=90] [PLAN=square-4] [TEMPERAMENT=held-attic] [clock|follow] [gain]
 #include "core/plan/presets.hpp"
 #include "core/practise/session.hpp"
 #include "core/simulate/cued_practitioner.hpp"
@@ -23,7 +23,8 @@ namespace {
 
 constexpr int rateHz = 16000;
 constexpr double blockS = 0.01;
-constexpr double partS = 600; // figures are printed for each ten minutes
+constexpr double partS = 600;          // figures are printed for each ten minutes
+constexpr double sameBeginningS = 0.3; // by so much a look may move a beginning
 
 double residentMb()
 {
@@ -173,7 +174,11 @@ private:
         if (m_begins.empty() || m_begins.back().step != now.cue.step) m_begins.push_back(now.cue);
         if (!now.heard.now) return;
         const LiveReading::Now& heard = *now.heard.now;
-        if (m_told.empty() || heard.sinceS > m_told.back().sinceS + 0.3)
+        // What a look takes back is not told.
+        while (!m_told.empty() && heard.sinceS < m_told.back().sinceS - sameBeginningS)
+            m_told.pop_back();
+        m_toldAt = std::min(m_toldAt, m_told.size());
+        if (m_told.empty() || heard.sinceS > m_told.back().sinceS + sameBeginningS)
             m_told.push_back({heard.sinceS, now.untilS, heard.phase});
         m_told.back().last = heard.phase;
     }
@@ -219,9 +224,12 @@ int main(int argc, char** argv)
     const bool follows = argc > 4 && std::string(argv[4]) == "follow";
     Temperament person = *who;
     person.sampleRateHz = rateHz;
+    const bool hasGain = argc > 5 && std::string(argv[5]) == "gain";
+    person.automaticGain = person.automaticGain || hasGain;
     constexpr double countS = 1.137;
-    std::printf("%s, %s, led by %s, %.0f minutes\n", preset.c_str(), person.name.c_str(),
-                follows ? "the breath" : "the clock", minutes);
+    std::printf("%s, %s%s, led by %s, %.0f minutes\n", preset.c_str(), person.name.c_str(),
+                person.automaticGain ? " beside a gain" : "", follows ? "the breath" : "the clock",
+                minutes);
     Run run(longPlan(preset, minutes, countS), person, follows ? Lead::Following : Lead::ByClock,
             countS);
     run.go();
