@@ -92,14 +92,19 @@ Bands shapeOfQuietest(const std::vector<Bands>& levels, const Bands& weights)
 }
 
 // What was the room before is the room as long as there are moments like it.
-Bands roomShape(const std::vector<Bands>& levels, const Bands& weights, const Bands* before)
+bool isStillRoom(const Bands& before, const std::vector<Bands>& levels, const Bands& weights)
 {
     constexpr double fewest = 0.05;
-    constexpr int looks = 2;
     std::size_t alike = 0;
-    if (before) meanOfAlike(levels, *before, weights, alike);
-    const bool isStill = static_cast<double>(alike) > fewest * static_cast<double>(levels.size());
-    Bands shape = isStill ? *before : shapeOfQuietest(levels, weights);
+    meanOfAlike(levels, before, weights, alike);
+    return static_cast<double>(alike) > fewest * static_cast<double>(levels.size());
+}
+
+Bands roomShape(const std::vector<Bands>& levels, const Bands& weights, const Bands* before)
+{
+    constexpr int looks = 2;
+    const bool isKnown = before && isStillRoom(*before, levels, weights);
+    Bands shape = isKnown ? *before : shapeOfQuietest(levels, weights);
     for (int look = 0; look < looks; ++look) {
         std::size_t count = 0;
         const Bands mean = meanOfAlike(levels, shape, weights, count);
