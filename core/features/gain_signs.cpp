@@ -17,8 +17,8 @@ constexpr std::size_t settledSteps = 3; // over which a pause's end is averaged
 constexpr double risingShare = 0.7;
 constexpr float leastRiseDb = 1.0f;
 constexpr float usualRiseDb = 2.0f;
-// Fewer pauses must say it the more clearly: of looks at the first 16 to 60 s of recordings, a
-// pause in 371 of 504 with a gain and long holds did, and none of 4,000 without one.
+// Fewer pauses must say it the more clearly: of looks at a minute of recordings, or less at their
+// beginning, three of four with a gain and long holds do, and one of 8,000 without one.
 constexpr float fewRiseDb = 5.0f;
 constexpr float fewUnevenShare = 0.1f;
 constexpr std::size_t fastSteps = 6; // over which the steepest rise is measured
@@ -33,7 +33,7 @@ constexpr float mostOverQuietestDb = 1.0f;
 // of the room and is taken for it, by 0.21 and more.
 constexpr float mostUnevenShare = 0.19f;
 // And one pause in five shows it plainly: by 0.07 or less in 40 recordings with a gain, by 0.11 or
-// more in looks at parts of 189 without one; but for what chance adds where the rise is small.
+// more in looks at 189 without one where pauses rise by 4 dB. Where they rise less, chance is more.
 constexpr double plainestShare = 0.2;
 constexpr float plainUnevenShare = 0.1f;
 constexpr float unevenByChanceDb = 0.5f;

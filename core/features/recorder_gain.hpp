@@ -18,6 +18,7 @@ struct RecorderGain {
     bool empty() const { return overLowestDb.empty(); }
 };
 
+/// What may be known when a gain is looked for.
 struct GainSearch {
     /// Whether a frame lies in a run of strokes, which push a gain deeper than any breath does: the
     /// quietest moments are looked for outside of them.

@@ -57,7 +57,7 @@ private:
     std::size_t m_changedAt = 0; ///< the frame in which the present began to differ from the past
     std::vector<float> m_rise;   ///< of the last frames, the newest at the end
     std::size_t m_voicedFrames = 0; ///< of the present sound
-    GainFollower m_gain;            ///< where the recorder has one
+    GainFollower m_gain;            ///< where the recorder has one, or the room swells
     float m_peak = 0;               ///< of the present sound
     float m_valley = 0;             ///< since that peak
     std::size_t m_valleyFrame = 0;
