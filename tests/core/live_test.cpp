@@ -330,22 +330,21 @@ Kept keptOf(const SimulatedSound& practice)
 Kept keptOf(const std::function<void(Temperament&)>& set, std::uint64_t seed)
 {
     Kept sum;
-    for (const char* name : {"held-attic", "held-boathouse", "held-kitchen"})
-        for (const char* preset : {"square-4", "four-seven-eight"}) {
-            Temperament who = *temperamentByName(name);
-            set(who);
-            const Kept kept = keptOf(practise(preset, who, ++seed));
-            sum.heard += kept.heard;
-            sum.phases += kept.phases;
-            sum.said += kept.said;
-        }
+    for (const char* name : {"held-boathouse", "held-kitchen"}) {
+        Temperament who = *temperamentByName(name);
+        set(who);
+        const Kept kept = keptOf(practise("square-4", who, ++seed));
+        sum.heard += kept.heard;
+        sum.phases += kept.phases;
+        sum.said += kept.said;
+    }
     return sum;
 }
 
 void checkKept(const Kept& kept)
 {
     INFO(kept.heard << " of " << kept.phases << ", " << kept.said << " said");
-    REQUIRE(kept.phases >= 60);
+    REQUIRE(kept.phases >= 20);
     CHECK(kept.heard >= 0.9 * kept.phases);
     CHECK(kept.said <= 1.75 * kept.phases); // a look takes some of it back
 }
