@@ -69,10 +69,7 @@ float quietest(const std::vector<RoomStep>& steps)
     for (const RoomStep& s : steps)
         if (!s.isForced) rises.push_back(s.riseDb);
     if (rises.empty()) return std::numeric_limits<float>::max();
-    const auto limit = rises.begin() + static_cast<std::ptrdiff_t>(
-                                           quietestShare * static_cast<double>(rises.size()));
-    std::nth_element(rises.begin(), limit, rises.end());
-    return *limit;
+    return quantile(std::move(rises), quietestShare);
 }
 
 // Where nothing but breath lasts, faint breath can pass for the room and swells like a gain. But

@@ -43,6 +43,18 @@ void takeSound(std::vector<float>& gain, const RoomPauses& room, std::size_t beg
     }
 }
 
+std::vector<float> gainUntilLastPause(const RoomPauses& room)
+{
+    std::vector<float> gain(room.steps.size(), 0.0f);
+    std::size_t before = 0;
+    for (const RoomPause& pause : room.pauses) {
+        takePause(gain, room, pause);
+        takeSound(gain, room, before, pause.begin);
+        before = pause.end;
+    }
+    return gain;
+}
+
 // How deep sounds push it: what it is where pauses after them begin.
 float usualAfterSound(const std::vector<float>& gain, const std::vector<RoomPause>& pauses)
 {
@@ -54,9 +66,9 @@ float usualAfterSound(const std::vector<float>& gain, const std::vector<RoomPaus
 }
 
 // A sound of which no end is known pushes the gain as others do.
-void takeLastSound(std::vector<float>& gain, const RoomPauses& room, std::size_t begin,
-                   float afterSound)
+void takeLastSound(std::vector<float>& gain, const RoomPauses& room, float afterSound)
 {
+    const std::size_t begin = room.pauses.back().end;
     const float from = gain[begin - 1];
     for (std::size_t s = begin; s < gain.size(); ++s) {
         const float share = std::min(1.0f, static_cast<float>(s - begin + 1) / float{attackSteps});
@@ -70,15 +82,9 @@ RecorderGain findRecorderGain(const FeatureTrack& track, const GainSearch& searc
 {
     const RoomPauses room = findRoomPauses(track, search.isForced, search.roomBefore);
     if (!looksLikeGain(room, search.roomBefore) && !(search.orSwells && swells(room))) return {};
-    std::vector<float> coarse(room.steps.size(), 0.0f);
-    std::size_t before = 0;
-    for (const RoomPause& pause : room.pauses) {
-        takePause(coarse, room, pause);
-        takeSound(coarse, room, before, pause.begin);
-        before = pause.end;
-    }
+    std::vector<float> coarse = gainUntilLastPause(room);
     const float afterSound = usualAfterSound(coarse, room.pauses);
-    takeLastSound(coarse, room, before, afterSound);
+    takeLastSound(coarse, room, afterSound);
     const float lowest = *std::min_element(coarse.begin(), coarse.end());
     std::vector<float> gain(track.frames());
     for (std::size_t i = 0; i < gain.size(); ++i) {
