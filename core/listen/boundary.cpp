@@ -129,6 +129,32 @@ struct ExpectedRise {
     }
 };
 
+// For each candidate: how far the levels are from quiet up to it and from the expected rise after
+// it. All candidates advance together, frame by frame, so that the compiler reckons several at
+// once.
+std::vector<float> errorsOf(const Edge& edge, const std::vector<float>& level,
+                            const std::vector<float>& quietErrors, const ExpectedRise& expected)
+{
+    const auto first = static_cast<std::size_t>(edge.firstCandidate);
+    const auto candidates = static_cast<std::size_t>(edge.lastCandidate) - first + 1;
+    std::vector<float> errors(quietErrors.begin() + edge.firstCandidate + 1,
+                              quietErrors.begin() + edge.lastCandidate + 2);
+    for (std::size_t d = 1; first + d < level.size(); ++d) {
+        const float levelDb = expected.levelDb[d];
+        const float inverseSpread = expected.inverseSpread[d];
+        const float logSpread = expected.logSpread[d];
+        const float* heard = level.data() + first + d;
+        float* error = errors.data();
+        const std::size_t reached = std::min(candidates, level.size() - first - d);
+        for (std::size_t b = 0; b < reached; ++b) {
+            const float z = (heard[b] - levelDb) * inverseSpread;
+            const float square = z * z;
+            error[b] += (square < worstError ? square : worstError) + logSpread;
+        }
+    }
+    return errors;
+}
+
 Posterior edgePosterior(const Edge& edge)
 {
     const int count = static_cast<int>(edge.level.size());
@@ -168,16 +194,10 @@ Posterior edgePosterior(const Edge& edge)
             const double power = powerOf(plateauDb + shift);
             const ExpectedRise expected(static_cast<std::size_t>(count), power, length, exponent,
                                         quietSpread, soundSpread);
-            for (int b = edge.firstCandidate; b <= edge.lastCandidate; ++b) {
-                float error = quietErrors[static_cast<std::size_t>(b) + 1];
-                for (int t = b + 1; t < count; ++t) {
-                    const auto d = static_cast<std::size_t>(t - b);
-                    const float z = (level[static_cast<std::size_t>(t)] - expected.levelDb[d]) *
-                                    expected.inverseSpread[d];
-                    error += std::min(z * z, worstError) + expected.logSpread[d];
-                }
-                posterior.add(b, -0.5 * error / correlationFrames);
-            }
+            const std::vector<float> errors = errorsOf(edge, level, quietErrors, expected);
+            for (int b = edge.firstCandidate; b <= edge.lastCandidate; ++b)
+                posterior.add(b, -0.5 * errors[static_cast<std::size_t>(b - edge.firstCandidate)] /
+                                     correlationFrames);
         }
     }
     return posterior;

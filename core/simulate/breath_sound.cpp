@@ -48,6 +48,7 @@ Turbulence::Turbulence(const BreathVoice& voice, double variation, double rateHz
     : m_rateHz(rateHz), m_random(seed, purpose), m_flutter(0.03, rateHz), m_gust(0.06, rateHz)
 {
     m_voice = varied(voice, variation, m_random);
+    m_level = static_cast<float>(std::pow(10, m_voice.levelDb / 20));
     m_tilt.setLowPass(std::min(3.5 * m_voice.resonanceHz, 7000.0), 0.6, rateHz);
     m_rumble.setLowPass(140, 0.7, rateHz);
     wander();
@@ -75,10 +76,8 @@ float Turbulence::raw()
     const float white = m_random.white();
     const float coloured = 0.8f * m_resonances[0](white) + m_resonances[1](white) +
                            0.5f * m_resonances[2](white) + 0.12f * m_tilt(white);
-    // A one-pole smoother leaves (1-k)/(1+k) of white noise's power: undone to know the depth.
-    const auto unit = [](const Smoother& s) { return std::sqrt((1 + s.keep()) / (1 - s.keep())); };
-    const float flutter = m_flutter(m_random.white()) * unit(m_flutter);
-    const float gust = std::max(0.0f, m_gust(m_random.white()) * unit(m_gust));
+    const float flutter = m_flutter(m_random.white()) * m_flutter.unit();
+    const float gust = std::max(0.0f, m_gust(m_random.white()) * m_gust.unit());
     const float rumble =
         static_cast<float>(m_voice.wind) * gust * 3.0f * m_rumble(m_random.white());
     return coloured * std::exp(static_cast<float>(m_voice.flutter) * flutter) + rumble;
@@ -98,8 +97,7 @@ HumTone::HumTone(const Temperament& who, std::uint64_t seed)
 
 float HumTone::next(double pitchHz, double secondsIn)
 {
-    const float unit = std::sqrt((1 + m_unsteady.keep()) / (1 - m_unsteady.keep()));
-    const double cents = m_steadinessCents * m_unsteady(m_random.white()) * unit -
+    const double cents = m_steadinessCents * m_unsteady(m_random.white()) * m_unsteady.unit() -
                          80 * std::exp(-secondsIn / 0.08) +
                          m_vibratoCents * std::sin(2 * std::numbers::pi * 5.5 * secondsIn);
     m_phase += pitchHz * std::exp2(cents / 1200) / m_rateHz;
@@ -120,7 +118,8 @@ float flowEnvelope(const BreathVoice& voice, double t, double duration)
                         std::sin(std::numbers::pi / 2 * std::min(1.0, (duration - t) / release));
     // Turbulent sound power goes with flow squared and more: Gavriely & Cugell, J. Appl. Physiol.
     // 80(1), 1996.
-    const double swell = std::pow(10, voice.swellDb * (t / duration - 0.5) / 20);
+    const double swell =
+        voice.swellDb == 0 ? 1 : std::pow(10, voice.swellDb * (t / duration - 0.5) / 20);
     return static_cast<float>(std::pow(flow, 1.3) * swell);
 }
 
@@ -139,20 +138,22 @@ BreathPlayer::BreathPlayer(const std::vector<Gesture>& gestures, const Temperame
 float BreathPlayer::next()
 {
     const double now = static_cast<double>(m_sample++) / m_rateHz;
-    while (m_current < m_gestures.size() && now >= m_gestures[m_current].endS) ++m_current;
+    while (m_current < m_gestures.size() && now >= m_gestures[m_current].endS) {
+        ++m_current;
+        m_gain.reset();
+    }
     if (m_current >= m_gestures.size()) return 0;
     const Gesture& gesture = m_gestures[m_current];
     if (gesture.kind == Gesture::Kind::Silence) return 0;
-    const auto gain = static_cast<float>(std::pow(10, gesture.levelDb / 20));
-    return gain * sound(gesture, now - gesture.startS);
+    if (!m_gain) m_gain = static_cast<float>(std::pow(10, gesture.levelDb / 20));
+    return *m_gain * sound(gesture, now - gesture.startS);
 }
 
 float BreathPlayer::sound(const Gesture& gesture, double t)
 {
     const double duration = gesture.endS - gesture.startS;
     const auto breath = [&](Turbulence& air) {
-        const auto level = static_cast<float>(std::pow(10, air.voice().levelDb / 20));
-        return level * flowEnvelope(air.voice(), t, duration) * air.next();
+        return air.level() * flowEnvelope(air.voice(), t, duration) * air.next();
     };
     switch (gesture.kind) {
     case Gesture::Kind::Inhale: return breath(m_in);

@@ -6,6 +6,7 @@
 #include "core/simulate/random.hpp"
 
 #include <array>
+#include <optional>
 #include <vector>
 
 namespace layakari {
@@ -19,12 +20,14 @@ public:
     float next();
 
     const BreathVoice& voice() const { return m_voice; }
+    float level() const { return m_level; } // the voice's, as a factor
 
 private:
     void wander();
     float raw();
 
     BreathVoice m_voice;
+    float m_level = 1;
     double m_rateHz;
     Random m_random;
     std::array<Biquad, 3> m_resonances;
@@ -72,6 +75,7 @@ private:
     Turbulence m_in, m_out, m_throatIn, m_throatOut;
     HumTone m_hum;
     std::size_t m_current = 0;
+    std::optional<float> m_gain; // the current gesture's, once it sounds
     long m_sample = 0;
 };
 

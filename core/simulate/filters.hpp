@@ -60,15 +60,19 @@ private:
 class Smoother {
 public:
     Smoother(double seconds, double rateHz)
-        : m_keep(static_cast<float>(std::exp(-1 / (seconds * rateHz))))
+        : m_keep(static_cast<float>(std::exp(-1 / (seconds * rateHz)))),
+          m_unit(std::sqrt((1 + m_keep) / (1 - m_keep)))
     {
     }
     float operator()(float x) { return m_value = m_keep * m_value + (1 - m_keep) * x; }
     float value() const { return m_value; }
-    float keep() const { return m_keep; }
+    /// White noise of variance one, smoothed, has this variance's inverse root left: times this it
+    /// is of variance one again (a one-pole smoother leaves (1 - keep) / (1 + keep) of the power).
+    float unit() const { return m_unit; }
 
 private:
     float m_keep;
+    float m_unit;
     float m_value = 0;
 };
 

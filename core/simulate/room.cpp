@@ -9,7 +9,17 @@ namespace layakari {
 
 namespace {
 
+// Reverberation that fades on and on is let go here, 600 dB down: smaller numbers are reckoned a
+// hundred times as slowly.
+constexpr float inaudible = 1e-30f;
+
 float gainOf(double db) { return static_cast<float>(std::pow(10, db / 20)); }
+
+// What a decay with this time constant leaves from one sample to the next.
+float keepOf(double seconds, double rateHz)
+{
+    return static_cast<float>(std::exp(-1 / (seconds * rateHz)));
+}
 
 } // namespace
 
@@ -28,22 +38,29 @@ Reverb::Reverb(double decaySeconds, double rateHz)
     }
 }
 
+float& Reverb::Line::next()
+{
+    float& slot = buffer[at];
+    if (++at == buffer.size()) at = 0;
+    return slot;
+}
+
 float Reverb::next(float x)
 {
     float sum = 0;
     for (Line& comb : m_combs) {
-        float& slot = comb.buffer[comb.at];
+        float& slot = comb.next();
         sum += slot;
         slot = x + comb.feedback * slot;
-        comb.at = (comb.at + 1) % comb.buffer.size();
+        if (std::fabs(slot) < inaudible) slot = 0;
     }
     sum *= 0.25f;
     for (Line& line : m_allPasses) {
-        float& slot = line.buffer[line.at];
+        float& slot = line.next();
         const float delayed = slot;
         slot = sum + line.feedback * delayed;
+        if (std::fabs(slot) < inaudible) slot = 0;
         sum = delayed - line.feedback * slot;
-        line.at = (line.at + 1) % line.buffer.size();
     }
     return sum;
 }
@@ -80,10 +97,8 @@ float RoomNoise::raw()
             sound += 0.05f * static_cast<float>(std::sin(2 * std::numbers::pi * m_humPhase[i]));
         }
     }
-    if (m_kind == NoiseKind::Traffic) {
-        const float unit = std::sqrt((1 + m_swell.keep()) / (1 - m_swell.keep()));
-        sound *= std::exp(0.35f * m_swell(m_random.white()) * unit);
-    }
+    if (m_kind == NoiseKind::Traffic)
+        sound *= std::exp(0.35f * m_swell(m_random.white()) * m_swell.unit());
     return sound;
 }
 
@@ -93,7 +108,9 @@ Disturbances::Disturbances(const Temperament& who, std::uint64_t seed)
     : m_rateHz(who.sampleRateHz),
       m_random(seed, 22),
       m_knockChance(who.knocksPerMinute / 60 / m_rateHz),
-      m_ticks(who.clockTicks)
+      m_ticks(who.clockTicks),
+      m_knockKeep(keepOf(0.012, m_rateHz)),
+      m_tickKeep(keepOf(0.002, m_rateHz))
 {
     m_wood.setBandPass(350, 2, m_rateHz);
 }
@@ -104,27 +121,27 @@ float Disturbances::next()
         m_knock = static_cast<float>(m_random.uniform(4, 20));
     if (m_ticks && m_sample % static_cast<long>(m_rateHz) == 0) m_tick = 1.2f;
     ++m_sample;
-    m_knock *= static_cast<float>(std::exp(-1 / (0.012 * m_rateHz)));
-    m_tick *= static_cast<float>(std::exp(-1 / (0.002 * m_rateHz)));
+    m_knock *= m_knockKeep;
+    m_tick *= m_tickKeep;
     if (m_knock < 1e-4f && m_tick < 1e-4f) return 0;
     const float white = m_random.white();
     return 2 * m_wood(m_knock * white) + m_tick * white;
 }
 
 AutomaticGain::AutomaticGain(double targetDb, double rateHz)
-    : m_rateHz(rateHz), m_target(static_cast<float>(std::pow(10, targetDb / 20)))
+    : m_target(gainOf(targetDb)),
+      m_envelopeKeep(keepOf(0.2, rateHz)),
+      m_downKeep(keepOf(0.05, rateHz)),
+      m_upKeep(keepOf(3.0, rateHz))
 {
 }
 
 float AutomaticGain::next(float x)
 {
-    const auto keep = [&](double seconds) {
-        return static_cast<float>(std::exp(-1 / (seconds * m_rateHz)));
-    };
     const float level = std::fabs(x * m_gain);
-    m_envelope = std::max(level, m_envelope * keep(0.2));
+    m_envelope = std::max(level, m_envelope * m_envelopeKeep);
     const float wanted = std::min(16.0f, m_gain * m_target / std::max(m_envelope, 1e-5f));
-    const float slow = wanted < m_gain ? keep(0.05) : keep(3.0);
+    const float slow = wanted < m_gain ? m_downKeep : m_upKeep;
     m_gain = slow * m_gain + (1 - slow) * wanted;
     return x * m_gain;
 }

@@ -21,6 +21,8 @@ private:
         std::vector<float> buffer;
         std::size_t at = 0;
         float feedback = 0;
+
+        float& next(); // the slot that is a line's length old, to be filled anew
     };
     std::array<Line, 4> m_combs;
     std::array<Line, 2> m_allPasses;
@@ -56,6 +58,8 @@ private:
     Random m_random;
     double m_knockChance;
     bool m_ticks;
+    float m_knockKeep;
+    float m_tickKeep;
     long m_sample = 0;
     Biquad m_wood;
     float m_knock = 0;
@@ -69,8 +73,10 @@ public:
     float next(float x);
 
 private:
-    double m_rateHz;
     float m_target;
+    float m_envelopeKeep;
+    float m_downKeep;
+    float m_upKeep;
     float m_envelope = 0;
     float m_gain = 1;
 };
