@@ -49,8 +49,9 @@ QString styleSheetOf(const Theme& t)
         QComboBox::drop-down { border: 0; width: 22px; }
         QComboBox QAbstractItemView { background: %5; color: %1; border: 1px solid %3; selection-background-color: %2;
                                       selection-color: %1; outline: 0; }
-        QListView, QTreeView { background: transparent; border: 0; outline: 0; }
-        QListView[popup="true"] { background: %5; color: %1; border: 1px solid %3; selection-background-color: %2; selection-color: %1; }
+        /* A list of its own, such as the names that fit what is typed, has nothing behind it to show through. */
+        QListView { background: %5; color: %1; border: 1px solid %3; outline: 0; selection-background-color: %2; selection-color: %1; }
+        QWidget QListView, QTreeView { background: transparent; border: 0; outline: 0; }
         QListView[popup="true"]::item { padding: 5px 8px; }
         QTreeView::item, QListWidget::item { padding: 4px 2px; }
         QTreeView::branch { background: transparent; border-image: none; }

@@ -7,6 +7,7 @@
 #include "tests/desktop/window.hpp"
 
 #include <QAbstractItemModelTester>
+#include <QCompleter>
 #include <QListWidget>
 #include <QMenu>
 #include <set>
@@ -288,6 +289,33 @@ TEST_CASE("A reading is saved in a dialog and opened again, with its sound")
     CHECK(other.text("sentence") == sentence);
     CHECK(other.rows() == rows);
     CHECK(other.find<QPushButton>("playRow")->isEnabled());
+}
+
+TEST_CASE("A recording is opened by its name, typed; the names that fit can be read meanwhile")
+{
+    Window w;
+    const QString file = practice("square.flac");
+    QImage offered;
+    const auto typeIt = [&](QLineEdit& name) {
+        QTest::keyClicks(&name, file);
+        QWidget* popup = name.completer()->popup();
+        if (QTest::qWaitFor([&] { return popup->isVisible(); }, longMs))
+            offered = popup->grab().toImage();
+        QTest::keyClick(&name, Qt::Key_Return);
+    };
+    QTimer waiting;
+    QObject::connect(&waiting, &QTimer::timeout, [&] {
+        auto* dialog = qobject_cast<QFileDialog*>(QApplication::activeModalWidget());
+        if (!dialog) return;
+        waiting.stop();
+        typeIt(*dialog->findChild<QLineEdit*>());
+    });
+    waiting.start(50);
+    w.key(Qt::Key_O, Qt::ControlModifier);
+    w.waitForRow();
+    CHECK(w.text("recordingName") == "square");
+    REQUIRE_FALSE(offered.isNull());
+    CHECK(offered.pixelColor(offered.width() - 8, offered.height() - 4) == currentTheme().paper);
 }
 
 TEST_CASE(
