@@ -3,6 +3,7 @@
 
 #include "core/plan/plan_figures.hpp"
 #include "core/plan/presets.hpp"
+#include "core/reading/longer_plan.hpp"
 
 #include <algorithm>
 #include <cmath>
@@ -18,9 +19,21 @@ constexpr double openAccuracy = 0.6;
 constexpr double otherSound = 0.3;
 // Whether it was an ocean breath is less sure by the sound alone.
 constexpr double otherFriction = 0.7;
+// Hums on one pitch where the plan has two are half of them off; a semitone is the least between
+// swaras.
+constexpr double otherPitch = 0.6;
+constexpr double swaraCents = 100;
 // Own counts run from 0.9 to 1.6 s in most people (docs/formats.md).
 constexpr double likelyCountS = 1.2;
 constexpr double countSpread = 0.45; // of the log
+// The same practice, longer: of two plans the one that is as long as the practice fits better, but
+// four cycles of a pattern that is gone on with for half an hour are still that pattern.
+constexpr double longerCosts = 0.3;
+// What strokes lose at most where their count is unsure, and where their pace is another; people
+// keep other paces than a preset's.
+constexpr double strokeDoubt = 0.2;
+constexpr double paceSpread = 0.35; // of the log: half the pace is two spreads away
+constexpr double otherPace = 0.5;   // steady where it should rise and fall, or the other way round
 constexpr double leastFit = 0.05;
 constexpr double convincingFit = 0.6;
 
@@ -29,14 +42,37 @@ struct Read {
     double explainedS = 0;
 };
 
+// The time for which the plan has a name. A hold where it has none is not explained by the cycle
+// that it lies in.
 double explainedSeconds(const Reading& reading)
 {
     double seconds = 0;
     for (const ReadCycle& cycle : reading.cycles)
-        if (!cycle.extra || cycle.complete) seconds += cycle.endS - cycle.startS;
+        if (!cycle.extra || cycle.complete)
+            for (const ReadCycle::Kept& kept : cycle.phases) seconds += kept.seconds;
     for (const ReadStrokeRun& run : reading.strokeRuns)
         if (!run.part.empty()) seconds += run.endS - run.startS;
     return seconds;
+}
+
+// 1 where two lengths of time are the same, 0.61 where they are one spread apart, 0 far off.
+double likeness(double seconds, double other, double logSpread)
+{
+    const double z = std::log(seconds / other) / logSpread;
+    return std::exp(-0.5 * z * z);
+}
+
+// How sure a run's count is as this plan counts, and how near its pace is to the planned one. They
+// tell twenty strokes from ten bellows, which have their halves where those have strokes.
+double soundsAsPlanned(const ReadStrokeRun& run)
+{
+    double paceIsAsPlanned = 1;
+    if (run.ratePerMin && run.targetRatePerMin)
+        paceIsAsPlanned = likeness(*run.ratePerMin, *run.targetRatePerMin, paceSpread);
+    if (!run.pace.empty() && run.plannedPace && run.pace != toWord(*run.plannedPace))
+        paceIsAsPlanned *= otherPace;
+    return (1 - strokeDoubt + strokeDoubt * run.countConfidence) *
+           (1 - strokeDoubt + strokeDoubt * paceIsAsPlanned);
 }
 
 // How near the runs came to their counts, each to its own, 0 to 1; nothing without strokes on
@@ -47,7 +83,8 @@ std::optional<double> strokesKept(const Reading& reading)
     if (most == 0) return std::nullopt;
     double asPlanned = 0;
     for (const ReadStrokeRun& run : reading.strokeRuns)
-        if (run.targetCount) asPlanned += std::min(run.count, *run.targetCount);
+        if (run.targetCount)
+            asPlanned += std::min(run.count, *run.targetCount) * soundsAsPlanned(run);
     return asPlanned / most;
 }
 
@@ -61,6 +98,19 @@ bool wantsOcean(const Plan& plan)
     return wants;
 }
 
+// The share of the hums that are nearer to their pitch than the next swara is; 1 without pitches.
+double humsOnPitch(const Reading& reading)
+{
+    int aimed = 0;
+    int near = 0;
+    for (const ReadHum& hum : reading.hums)
+        if (hum.centsFromTarget) {
+            ++aimed;
+            near += std::abs(*hum.centsFromTarget) < swaraCents;
+        }
+    return aimed == 0 ? 1 : static_cast<double>(near) / aimed;
+}
+
 double keptWell(const Reading& reading, bool soundsLikeOcean)
 {
     const Summary& s = reading.summary;
@@ -69,24 +119,21 @@ double keptWell(const Reading& reading, bool soundsLikeOcean)
     if (strokes) kept = s.cyclesPlanned > 0 ? (kept + *strokes) / 2 : *strokes;
     const bool hums = !reading.hums.empty();
     if (hums != (s.humsPlanned > 0)) kept *= otherSound;
+    kept *= otherPitch + (1 - otherPitch) * humsOnPitch(reading);
     if (soundsLikeOcean != wantsOcean(*reading.plan)) kept *= otherFriction;
     if (s.completion) kept *= std::sqrt(*s.completion);
     // What was done beyond the plan counts half: the same practice, longer.
     const auto extra = static_cast<double>(std::count_if(
         reading.cycles.begin(), reading.cycles.end(), [](const ReadCycle& c) { return c.extra; }));
     if (s.cyclesPlanned > 0) kept /= std::sqrt(1 + 0.5 * extra / s.cyclesPlanned);
-    if (s.countLengthS) {
-        const double z =
-            std::log(*s.countLengthS / reading.plan->countLengthS.value_or(likelyCountS)) /
-            countSpread;
-        kept *= std::exp(-0.5 * z * z);
-    }
+    if (s.countLengthS)
+        kept *= likeness(*s.countLengthS, reading.plan->countLengthS.value_or(likelyCountS),
+                         countSpread);
     return kept;
 }
 
-Read readAs(const Listened& listened, const Plan& plan, const Known& known)
+Read readAs(const Listened& listened, const Plan& plan, const Reading& reading)
 {
-    const Reading reading = readAgainst(listened, plan, known);
     Read read;
     read.guess.plan = plan;
     read.guess.cycles = reading.summary.cyclesHeard;
@@ -118,22 +165,45 @@ std::string audible(const Plan& plan)
     return planToJson(heard);
 }
 
+// Whether it is not among those that were told before; it is from now on.
+bool isNew(std::string sound, std::vector<std::string>& told)
+{
+    if (std::find(told.begin(), told.end(), sound) != told.end()) return false;
+    told.push_back(std::move(sound));
+    return true;
+}
+
+// As it is, or repeated as often as it was done, whichever fits better. Not repeated into one of
+// those that are `told`: two of a kind need not be offered.
+Read bestRead(const Listened& listened, const Plan& plan, const Known& known,
+              std::vector<std::string>& told)
+{
+    const Reading asPlanned = readAgainst(listened, plan, known);
+    Read read = readAs(listened, plan, asPlanned);
+    const auto longer = repeatedAsHeard(plan, listened, known, asPlanned);
+    if (!longer || !isNew(audible(*longer), told)) return read;
+    Read oftener = readAs(listened, *longer, readAgainst(listened, *longer, known));
+    const double planned = plannedCycleCount(plan);
+    oftener.guess.fit *= 1 - longerCosts * (1 - planned / plannedCycleCount(*longer));
+    const bool isBetter = oftener.guess.fit * oftener.explainedS > read.guess.fit * read.explainedS;
+    return isBetter ? oftener : read;
+}
+
 } // namespace
 
 std::vector<PlanGuess> guessPlans(const Listened& listened, const std::vector<Plan>& candidates,
                                   const Known& known, std::size_t most, const Progress& progress)
 {
-    std::vector<Read> reads;
     std::vector<std::string> told;
+    std::vector<const Plan*> distinct;
+    for (const Plan& plan : candidates)
+        if (isNew(audible(plan), told)) distinct.push_back(&plan);
+    std::vector<Read> reads;
     double mostExplainedS = 1e-9;
-    for (std::size_t i = 0; i < candidates.size() && !progress.stopped(); ++i) {
-        const std::string sound = audible(candidates[i]);
-        if (std::find(told.begin(), told.end(), sound) == told.end()) {
-            told.push_back(sound);
-            reads.push_back(readAs(listened, candidates[i], known));
-            mostExplainedS = std::max(mostExplainedS, reads.back().explainedS);
-        }
-        progress.tell(static_cast<double>(i + 1) / static_cast<double>(candidates.size()));
+    for (std::size_t i = 0; i < distinct.size() && !progress.stopped(); ++i) {
+        reads.push_back(bestRead(listened, *distinct[i], known, told));
+        mostExplainedS = std::max(mostExplainedS, reads.back().explainedS);
+        progress.tell(static_cast<double>(i + 1) / static_cast<double>(distinct.size()));
     }
     std::vector<PlanGuess> guesses;
     for (Read& read : reads) {

@@ -19,9 +19,11 @@ struct PlanGuess {
 
 /// Reads a recording against each of `candidates` and returns the `most` that fit best, the best
 /// first; none that explain nothing. What a fit is made of: the share of the time in which somebody
-/// practised by any of them, the accuracy, the completion, whether hums and strokes are where they
-/// are planned, and whether a count would have a length that people keep. Plans that differ in what
-/// cannot be heard (nostrils, locks) fit alike; the first of them is returned.
+/// practised by any of them (a hold that a plan does not have is not explained by it), the
+/// accuracy, the completion, whether hums and strokes are where they are planned, with their pitch
+/// and pace, and whether a count would have a length that people keep. What was done far oftener
+/// than a plan has it comes as that plan with as many repeats, under such a name. Plans that differ
+/// in what cannot be heard (nostrils, locks) fit alike; the first of them is returned.
 std::vector<PlanGuess> guessPlans(const Listened& listened, const std::vector<Plan>& candidates,
                                   const Known& known, std::size_t most,
                                   const Progress& progress = {});

@@ -1,0 +1,95 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/reading/longer_plan.hpp"
+
+#include <algorithm>
+
+namespace layakari {
+
+namespace {
+
+// What the plan repeats: its first part, where after it comes nothing but rest.
+struct Repeated {
+    int* times = nullptr;
+    int cycles = 0;  // in one time
+    int inhales = 0; // in one time
+    bool inRounds = false;
+};
+
+void countIn(Repeated& repeated, const std::vector<Part>& parts, int times)
+{
+    for (const Part& part : parts) {
+        if (const auto* group = std::get_if<Group>(&part.content))
+            countIn(repeated, group->parts, times * group->repeat);
+        const auto* cycles = std::get_if<Cycles>(&part.content);
+        if (!cycles) continue;
+        const auto inhales =
+            std::count_if(cycles->phases.begin(), cycles->phases.end(),
+                          [](const Phase& phase) { return phase.kind == PhaseKind::Inhale; });
+        repeated.cycles += times * cycles->repeat;
+        repeated.inhales += times * cycles->repeat * static_cast<int>(inhales);
+    }
+}
+
+std::optional<Repeated> repeatedIn(Plan& plan)
+{
+    const auto isRest = [](const Part& part) { return std::holds_alternative<Rest>(part.content); };
+    if (plan.parts.empty() || !std::all_of(plan.parts.begin() + 1, plan.parts.end(), isRest))
+        return std::nullopt;
+    for (const PlannedStep& step : unfold(plan))
+        if (std::holds_alternative<const Strokes*>(step.content)) return std::nullopt;
+    Repeated repeated;
+    if (auto* group = std::get_if<Group>(&plan.parts.front().content)) {
+        repeated.inRounds = true;
+        repeated.times = &group->repeat;
+        countIn(repeated, group->parts, 1);
+    } else if (auto* cycles = std::get_if<Cycles>(&plan.parts.front().content)) {
+        repeated.times = &cycles->repeat;
+        countIn(repeated, plan.parts, 1);
+        repeated.cycles /= cycles->repeat;
+        repeated.inhales /= cycles->repeat;
+    }
+    if (repeated.inhales == 0) return std::nullopt;
+    return repeated;
+}
+
+int doneCycles(const Reading& reading)
+{
+    return static_cast<int>(
+        std::count_if(reading.cycles.begin(), reading.cycles.end(),
+                      [](const ReadCycle& cycle) { return cycle.complete && !cycle.extra; }));
+}
+
+// "Humming, 9 hums" done 18 times is "Humming, 18 hums"; "Even breath 4 : 4" is "Even breath 4 : 4,
+// 18 times".
+std::string nameWith(std::string name, int planned, int times, bool inRounds)
+{
+    const std::string before = ", " + std::to_string(planned) + " ";
+    if (const auto at = name.rfind(before); at != std::string::npos)
+        return name.replace(at, before.size(), ", " + std::to_string(times) + " ");
+    return name + ", " + std::to_string(times) + (inRounds ? " rounds" : " times");
+}
+
+} // namespace
+
+std::optional<Plan> repeatedAsHeard(const Plan& plan, const Listened& listened, const Known& known,
+                                    const Reading& asPlanned)
+{
+    if (asPlanned.summary.completion.value_or(0) < 1) return std::nullopt;
+    Plan longer = plan;
+    const auto repeated = repeatedIn(longer);
+    if (!repeated) return std::nullopt;
+    const int planned = *repeated->times;
+    const auto inhales =
+        std::count_if(asPlanned.phases.begin(), asPlanned.phases.end(),
+                      [](const ReadPhase& phase) { return phase.kind == ReadKind::Inhale; });
+    // Oftener than there are inhales it cannot have been done.
+    *repeated->times = std::min(static_cast<int>(inhales) / repeated->inhales, planLimits::repeat);
+    if (*repeated->times <= planned) return std::nullopt;
+    const int cycles = doneCycles(readAgainst(listened, longer, known));
+    *repeated->times = (cycles + repeated->cycles - 1) / repeated->cycles;
+    if (*repeated->times <= planned) return std::nullopt;
+    longer.name = nameWith(plan.name, planned, *repeated->times, repeated->inRounds);
+    return longer;
+}
+
+} // namespace layakari
