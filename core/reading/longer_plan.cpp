@@ -7,6 +7,10 @@ namespace layakari {
 
 namespace {
 
+// One cycle more than a preset has is said as such; a sitting of another length is not that
+// preset's.
+constexpr double clearlyOftener = 1.25;
+
 // What the plan repeats: its first part, where after it comes nothing but rest.
 struct Repeated {
     int* times = nullptr;
@@ -66,6 +70,7 @@ std::string nameWith(std::string name, int planned, int times, bool inRounds)
     const std::string before = ", " + std::to_string(planned) + " ";
     if (const auto at = name.rfind(before); at != std::string::npos)
         return name.replace(at, before.size(), ", " + std::to_string(times) + " ");
+    if (name.ends_with(" minutes")) name.erase(std::min(name.rfind(", "), name.size()));
     return name + ", " + std::to_string(times) + (inRounds ? " rounds" : " times");
 }
 
@@ -87,7 +92,7 @@ std::optional<Plan> repeatedAsHeard(const Plan& plan, const Listened& listened, 
     if (*repeated->times <= planned) return std::nullopt;
     const int cycles = doneCycles(readAgainst(listened, longer, known));
     *repeated->times = (cycles + repeated->cycles - 1) / repeated->cycles;
-    if (*repeated->times <= planned) return std::nullopt;
+    if (*repeated->times < clearlyOftener * planned) return std::nullopt;
     longer.name = nameWith(plan.name, planned, *repeated->times, repeated->inRounds);
     return longer;
 }
