@@ -8,6 +8,7 @@
 #include <algorithm>
 #include <cmath>
 #include <cstdio>
+#include <utility>
 
 namespace layakari {
 
@@ -26,6 +27,9 @@ constexpr double swaraCents = 100;
 // Own counts run from 0.9 to 1.6 s in most people (docs/formats.md).
 constexpr double likelyCountS = 1.2;
 constexpr double countSpread = 0.45; // of the log
+// What a plan loses whose rests between rounds nobody took: breath after breath without one is no
+// rounds.
+constexpr double untakenRests = 0.3;
 // The same practice, longer: of two plans the one that is as long as the practice fits better, but
 // four cycles of a pattern that is gone on with for half an hour are still that pattern.
 constexpr double longerCosts = 0.3;
@@ -111,6 +115,21 @@ double humsOnPitch(const Reading& reading)
     return aimed == 0 ? 1 : static_cast<double>(near) / aimed;
 }
 
+// The share of the rests between the plan's cycles in which there was natural breathing; 1 without
+// rests.
+double restsTaken(const Reading& reading)
+{
+    int planned = 0;
+    int since = 0;
+    for (const PlannedStep& step : unfold(*reading.plan))
+        if (std::holds_alternative<const Rest*>(step.content))
+            ++since;
+        else
+            planned += std::exchange(since, 0);
+    const auto taken = static_cast<double>(reading.rests.size());
+    return planned == 0 ? 1 : std::min(1.0, taken / planned);
+}
+
 double keptWell(const Reading& reading, bool soundsLikeOcean)
 {
     const Summary& s = reading.summary;
@@ -121,6 +140,7 @@ double keptWell(const Reading& reading, bool soundsLikeOcean)
     if (hums != (s.humsPlanned > 0)) kept *= otherSound;
     kept *= otherPitch + (1 - otherPitch) * humsOnPitch(reading);
     if (soundsLikeOcean != wantsOcean(*reading.plan)) kept *= otherFriction;
+    kept *= 1 - untakenRests * (1 - restsTaken(reading));
     if (s.completion) kept *= std::sqrt(*s.completion);
     // What was done beyond the plan counts half: the same practice, longer.
     const auto extra = static_cast<double>(std::count_if(
