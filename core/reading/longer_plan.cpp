@@ -19,18 +19,22 @@ struct Repeated {
     bool inRounds = false;
 };
 
+int inhalesIn(const Cycles& cycles)
+{
+    return static_cast<int>(
+        std::count_if(cycles.phases.begin(), cycles.phases.end(),
+                      [](const Phase& phase) { return phase.kind == PhaseKind::Inhale; }));
+}
+
 void countIn(Repeated& repeated, const std::vector<Part>& parts, int times)
 {
     for (const Part& part : parts) {
         if (const auto* group = std::get_if<Group>(&part.content))
             countIn(repeated, group->parts, times * group->repeat);
-        const auto* cycles = std::get_if<Cycles>(&part.content);
-        if (!cycles) continue;
-        const auto inhales =
-            std::count_if(cycles->phases.begin(), cycles->phases.end(),
-                          [](const Phase& phase) { return phase.kind == PhaseKind::Inhale; });
-        repeated.cycles += times * cycles->repeat;
-        repeated.inhales += times * cycles->repeat * static_cast<int>(inhales);
+        if (const auto* cycles = std::get_if<Cycles>(&part.content)) {
+            repeated.cycles += times * cycles->repeat;
+            repeated.inhales += times * cycles->repeat * inhalesIn(*cycles);
+        }
     }
 }
 
@@ -48,9 +52,8 @@ std::optional<Repeated> repeatedIn(Plan& plan)
         countIn(repeated, group->parts, 1);
     } else if (auto* cycles = std::get_if<Cycles>(&plan.parts.front().content)) {
         repeated.times = &cycles->repeat;
-        countIn(repeated, plan.parts, 1);
-        repeated.cycles /= cycles->repeat;
-        repeated.inhales /= cycles->repeat;
+        repeated.cycles = 1;
+        repeated.inhales = inhalesIn(*cycles);
     }
     if (repeated.inhales == 0) return std::nullopt;
     return repeated;

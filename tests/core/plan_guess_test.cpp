@@ -13,13 +13,14 @@ using namespace layakari;
 
 namespace {
 
-std::vector<PlanGuess> guessed(const Plan& plan, const Temperament& who, std::uint64_t seed)
+std::vector<PlanGuess> guessed(const Plan& plan, const Temperament& who, std::uint64_t seed,
+                               const std::vector<Plan>& candidates = presetPlans())
 {
     const TemporaryFolder folder;
     REQUIRE(writeSimulation(plan, who, seed, folder / "practice.flac", {}).has_value());
     const auto listened = listenToFile(folder / "practice.flac");
     REQUIRE(listened.has_value());
-    return guessPlans(*listened, presetPlans(), {}, 3);
+    return guessPlans(*listened, candidates, {}, 3);
 }
 
 std::vector<PlanGuess> guessed(const char* preset, const char* temperament, std::uint64_t seed)
@@ -79,6 +80,30 @@ TEST_CASE("What is done far oftener than planned is that plan all the same, so m
     REQUIRE_FALSE(hums.empty());
     CHECK(hums.front().plan.name == "Humming, 13 hums");
     CHECK(hums.front().plan.parts.size() == findPreset("humming-6")->plan.parts.size());
+}
+
+TEST_CASE("Breath after breath without a rest is not taken for rounds that have rests")
+{
+    const auto guesses = guessed(repeated("even-4-4", 30), *temperamentByName("held-attic"), 46);
+    REQUIRE_FALSE(guesses.empty());
+    const std::vector<Part>& parts = guesses.front().plan.parts;
+    REQUIRE(parts.size() == 1);
+    REQUIRE(std::holds_alternative<Cycles>(parts[0].content));
+    CHECK(std::get<Cycles>(parts[0].content).repeat == Approx(30).margin(2));
+}
+
+TEST_CASE("Of two plans with as many hums the pitches tell which")
+{
+    Plan twoPitches = findPreset("humming-two-pitch")->plan;
+    std::get<Group>(twoPitches.parts[0].content).repeat = 4;
+    const Plan onePitch = repeated("humming-9", 8);
+    for (const Plan& plan : {onePitch, twoPitches}) {
+        const auto guesses =
+            guessed(plan, *temperamentByName("held-boathouse"), 47, {twoPitches, onePitch});
+        REQUIRE(guesses.size() == 2);
+        CHECK(guesses[0].plan == plan);
+        CHECK(guesses[0].fit > 1.2 * guesses[1].fit);
+    }
 }
 
 TEST_CASE("Among bellows the count and the pace tell which")

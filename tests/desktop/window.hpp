@@ -18,6 +18,7 @@
 #include <QTest>
 #include <QTimer>
 #include <catch2/catch.hpp>
+#include <functional>
 
 namespace layakari {
 
@@ -130,20 +131,31 @@ public:
     }
 };
 
-/// Answers the file dialog that opens next by typing a name.
-inline void answerFileDialog(const QString& file)
+/// Does `answer` to the file dialog that opens next. One that is still open after it is closed: a
+/// test then fails and does not wait for ever.
+inline void whenFileDialogOpens(const std::function<void(QFileDialog&)>& answer)
 {
     auto* timer = new QTimer;
-    QObject::connect(timer, &QTimer::timeout, [timer, file] {
+    QObject::connect(timer, &QTimer::timeout, [timer, answer] {
         for (QWidget* top : QApplication::topLevelWidgets())
             if (auto* dialog = qobject_cast<QFileDialog*>(top); dialog && dialog->isVisible()) {
+                timer->stop();
                 timer->deleteLater();
-                dialog->findChild<QLineEdit*>()->setText(file);
-                QTest::keyClick(dialog->findChild<QLineEdit*>(), Qt::Key_Return);
+                answer(*dialog);
+                if (dialog->isVisible()) dialog->reject();
                 return;
             }
     });
     timer->start(50);
+}
+
+/// Answers the file dialog that opens next with a name.
+inline void answerFileDialog(const QString& file)
+{
+    whenFileDialogOpens([file](QFileDialog& dialog) {
+        dialog.findChild<QLineEdit*>()->setText(file);
+        QTest::keyClick(dialog.findChild<QLineEdit*>(), Qt::Key_Return);
+    });
 }
 
 } // namespace layakari

@@ -296,27 +296,16 @@ TEST_CASE("A recording is opened by its name, typed; the names that fit can be r
     Window w;
     const QString file = practice("square.flac");
     QImage offered;
-    const auto typeInto = [&](QFileDialog& dialog) {
+    whenFileDialogOpens([&](QFileDialog& dialog) {
         auto& name = *dialog.findChild<QLineEdit*>();
         dialog.activateWindow();
-        if (QTest::qWaitFor([&] { return name.hasFocus(); }, longMs)) {
-            QTest::keyClicks(&name, file);
-            QWidget* popup = name.completer()->popup();
-            if (QTest::qWaitFor([&] { return popup->isVisible(); }, longMs))
-                offered = popup->grab().toImage();
-            QTest::keyClick(&name, Qt::Key_Return);
-        }
-        // Where it is still there, the test fails; it does not wait for ever.
-        if (dialog.isVisible()) dialog.reject();
-    };
-    QTimer waiting;
-    QObject::connect(&waiting, &QTimer::timeout, [&] {
-        auto* dialog = qobject_cast<QFileDialog*>(QApplication::activeModalWidget());
-        if (!dialog) return;
-        waiting.stop();
-        typeInto(*dialog);
+        if (!QTest::qWaitFor([&] { return name.hasFocus(); }, longMs)) return;
+        QTest::keyClicks(&name, file);
+        QWidget* popup = name.completer()->popup();
+        if (QTest::qWaitFor([&] { return popup->isVisible(); }, longMs))
+            offered = popup->grab().toImage();
+        QTest::keyClick(&name, Qt::Key_Return);
     });
-    waiting.start(50);
     w.key(Qt::Key_O, Qt::ControlModifier);
     w.waitForRow();
     CHECK(w.text("recordingName") == "square");
