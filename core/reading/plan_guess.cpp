@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/reading/plan_guess.hpp"
 
+#include "core/measure/robust.hpp"
 #include "core/plan/plan_figures.hpp"
 #include "core/plan/presets.hpp"
 #include "core/reading/longer_plan.hpp"
@@ -102,17 +103,22 @@ bool wantsOcean(const Plan& plan)
     return wants;
 }
 
-// The share of the hums that are nearer to their pitch than the next swara is; 1 without pitches.
+// The share of the hums that are nearer to their pitch than the next swara is: to the planned one,
+// or where the plan names none to that of most.
 double humsOnPitch(const Reading& reading)
 {
-    int aimed = 0;
+    std::vector<double> pitches;
+    for (const ReadHum& hum : reading.hums)
+        if (hum.pitchHz) pitches.push_back(*hum.pitchHz);
+    if (pitches.empty()) return 1;
+    const double usualHz = median(pitches);
     int near = 0;
     for (const ReadHum& hum : reading.hums)
-        if (hum.centsFromTarget) {
-            ++aimed;
-            near += std::abs(*hum.centsFromTarget) < swaraCents;
-        }
-    return aimed == 0 ? 1 : static_cast<double>(near) / aimed;
+        if (hum.pitchHz)
+            near +=
+                std::abs(hum.centsFromTarget.value_or(1200 * std::log2(*hum.pitchHz / usualHz))) <
+                swaraCents;
+    return near / static_cast<double>(pitches.size());
 }
 
 // The share of the rests between the plan's cycles in which there was natural breathing; 1 without

@@ -102,7 +102,7 @@ TEST_CASE("Of two plans with as many hums the pitches tell which")
             guessed(plan, *temperamentByName("held-boathouse"), 47, {twoPitches, onePitch});
         REQUIRE(guesses.size() == 2);
         CHECK(guesses[0].plan == plan);
-        CHECK(guesses[0].fit > 1.2 * guesses[1].fit);
+        CHECK(guesses[0].fit > 1.1 * guesses[1].fit);
     }
 }
 
