@@ -34,6 +34,30 @@ constexpr double temper = 0.5;
 constexpr double humIsInhale = 0.002;    // nobody hums while breathing in for long
 constexpr double saidProbability = 0.99; // that a person who names a breath is right
 
+double middleOf(std::vector<double>& values)
+{
+    const auto middle = values.begin() + static_cast<std::ptrdiff_t>(values.size() / 2);
+    std::nth_element(values.begin(), middle, values.end());
+    return *middle;
+}
+
+// 0 for a hum without a voiced frame.
+double pitchHz(const HeardHum& hum)
+{
+    std::vector<double> voiced;
+    for (const PitchFrame& frame : hum.frames)
+        if (frame.hz > 0) voiced.push_back(frame.hz);
+    return voiced.empty() ? 0 : middleOf(voiced);
+}
+
+std::vector<double> pitchesOf(const std::vector<HeardHum>& hums)
+{
+    std::vector<double> pitches;
+    for (const HeardHum& hum : hums)
+        if (const double hz = pitchHz(hum); hz > 0) pitches.push_back(hz);
+    return pitches;
+}
+
 std::vector<HeardItem> itemsOf(const Heard& heard, const BreathClasses& classes, bool aIsInhale)
 {
     std::vector<HeardItem> items;
@@ -47,9 +71,10 @@ std::vector<HeardItem> itemsOf(const Heard& heard, const BreathClasses& classes,
         item.hum = span.kind == HeardSpan::Kind::Hum;
         item.barrier = span.kind == HeardSpan::Kind::Strokes;
         if (span.kind == HeardSpan::Kind::Unknown) continue;
-        if (span.kind == HeardSpan::Kind::Hum)
+        if (item.hum) {
             item.setInhaleProbability(humIsInhale);
-        else if (item.breath)
+            item.pitchHz = pitchHz(heard.hums[span.index]);
+        } else if (item.breath)
             item.setInhaleProbability(inhaleProbability(classes.probabilityA[breath++], aIsInhale));
         if (item.breath && span.said != HeardSpan::Said::Nothing)
             item.setSaid(span.said == HeardSpan::Said::Inhale);
@@ -175,13 +200,6 @@ Orientations findTempoAndOrientation(const Heard& heard, const BreathClasses& cl
     if (said) return {winner, saidProbability};
     const double margin = temper * std::fabs(best[0].score - best[1].score);
     return {winner, 1 / (1 + std::exp(-margin))};
-}
-
-double middleOf(std::vector<double>& values)
-{
-    const auto middle = values.begin() + static_cast<std::ptrdiff_t>(values.size() / 2);
-    std::nth_element(values.begin(), middle, values.end());
-    return *middle;
 }
 
 // The logs of heard against planned lengths, of all phases with one target; by cycle.
@@ -312,7 +330,8 @@ Alignment align(const Heard& heard, const BreathClasses& heardClasses, const Pla
     BreathClasses classes = heardClasses;
     classes.logOddsAIsInhale += saidLogOddsAIsInhale(heard, classes);
     const std::vector<PlannedStep> steps = plan ? unfold(*plan) : std::vector<PlannedStep>{};
-    const Planned planned(steps);
+    const Planned planned(steps,
+                          HumAims(steps, plan ? plan->saHz : std::nullopt, pitchesOf(heard.hums)));
     if (!plan || planned.steps.empty() || !heard.anyBreath()) {
         const double logOdds =
             classes.logOddsAIsInhale +

@@ -34,12 +34,6 @@ constexpr double coveredBreathCost = 2.5;
 constexpr double notHummedCost = 5;
 constexpr double none = -1e18;
 
-double nameGain(const HeardItem& item, const Phase& phase)
-{
-    const double gain = phase.kind == PhaseKind::Inhale ? item.inhaleGain : item.exhaleGain;
-    return phase.sound == PhaseSound::Hum && !item.hum ? gain - notHummedCost : gain;
-}
-
 double spreadFor(double seconds, const Keep& keep)
 {
     const double slack = durationSlackS / seconds;
@@ -152,7 +146,7 @@ private:
             isSilence(b + 1) && item(b + 1).seconds < interruptionS ? b + 2 : b + 1;
         if (isBreath(second))
             offer(k + 1, second + 1,
-                  start - interruptedCost + nameGain(item(second), phase) +
+                  start - interruptedCost + m_matcher.nameGain(item(second), phase) +
                       breathGain(k, item(b).seconds + item(second).seconds, item(b)),
                   j, true);
     }
@@ -170,7 +164,7 @@ private:
         const bool mayGoOn = heard.cutByEnd && !m_phases[k].counts.open &&
                              seconds < m_phases[k].counts.middle() * m_matcher.m_keep.countS;
         return (mayGoOn ? cutGain : m_matcher.durationGain(k, seconds)) +
-               nameGain(heard, m_phases[k]);
+               m_matcher.nameGain(heard, m_phases[k]);
     }
 
     std::vector<std::vector<std::size_t>> trace(std::size_t j) const
@@ -202,8 +196,8 @@ void HeardItem::setSaid(bool isInhale)
     exhaleGain = isInhale ? outOfTheQuestion : std::log(2);
 }
 
-CycleMatcher::CycleMatcher(const std::vector<Phase>& phases, const Keep& keep)
-    : m_phases(phases), m_keep(keep)
+CycleMatcher::CycleMatcher(const std::vector<Phase>& phases, const Keep& keep, const HumAims& aims)
+    : m_phases(phases), m_keep(keep), m_aims(aims)
 {
     for (std::size_t k = 0; k < phases.size(); ++k) {
         const double seconds = std::max(0.05, phases[k].counts.middle()) * keep.countS;
@@ -213,6 +207,14 @@ CycleMatcher::CycleMatcher(const std::vector<Phase>& phases, const Keep& keep)
         m_mayBeCovered.push_back(!isHold(before.kind) && !isHold(after.kind) &&
                                  !phases[k].counts.open);
     }
+}
+
+double CycleMatcher::nameGain(const HeardItem& item, const Phase& phase) const
+{
+    const double gain = phase.kind == PhaseKind::Inhale ? item.inhaleGain : item.exhaleGain;
+    if (phase.sound != PhaseSound::Hum) return gain;
+    if (!item.hum) return gain - notHummedCost;
+    return phase.pitch ? gain - m_aims.cost(item.pitchHz, *phase.pitch) : gain;
 }
 
 double CycleMatcher::durationGain(std::size_t phase, double seconds) const

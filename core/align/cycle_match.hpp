@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "core/align/hum_aims.hpp"
 #include "core/plan/plan.hpp"
 
 #include <cstddef>
@@ -17,6 +18,7 @@ struct HeardItem {
     bool lastSilence = false; ///< runs to the end of the recording: its length says nothing
     bool cutByEnd = false;    ///< a breath that does: it may have become longer
     double seconds = 0;
+    double pitchHz = 0;    ///< of a hum; 0: none
     double inhaleGain = 0; ///< log of twice the probability that it is an inhale
     double exhaleGain = 0; ///< the same for an exhale
     std::size_t span = 0;
@@ -42,8 +44,8 @@ struct Keep {
 /// Finds a planned cycle among heard items, at a pace.
 class CycleMatcher {
 public:
-    /// `phases` must outlive the matcher.
-    CycleMatcher(const std::vector<Phase>& phases, const Keep& keep);
+    /// `phases` and `aims` must outlive the matcher.
+    CycleMatcher(const std::vector<Phase>& phases, const Keep& keep, const HumAims& aims);
 
     /// The ways to hear the cycle from `items[from]` on, the best for each end. Only ways in which
     /// every planned breath is heard, or lies under the room between two that are. With
@@ -55,6 +57,8 @@ private:
     friend class CycleSearch;
     /// Log-likelihood of a length against the phase's target, over being unexplained.
     double durationGain(std::size_t phase, double seconds) const;
+    /// The same for what an item sounds like.
+    double nameGain(const HeardItem& item, const Phase& phase) const;
 
     struct Expected {
         double logSeconds = 0;
@@ -62,6 +66,7 @@ private:
     };
     const std::vector<Phase>& m_phases;
     Keep m_keep;
+    const HumAims& m_aims;
     std::vector<Expected> m_expected; // of phases with a single target
     std::vector<bool> m_mayBeCovered; // breaths that silence may stand for
 };

@@ -2,6 +2,7 @@
 #include "core/align/ordered_alignment.hpp"
 
 #include <algorithm>
+#include <utility>
 
 namespace layakari {
 
@@ -26,7 +27,8 @@ double strayCost(const HeardItem& item, double countS)
 
 } // namespace
 
-Planned::Planned(const std::vector<PlannedStep>& unfolded)
+Planned::Planned(const std::vector<PlannedStep>& unfolded, HumAims humAims)
+    : aims(std::move(humAims))
 {
     for (std::size_t s = 0; s < unfolded.size(); ++s) {
         const Cycles* cycle = unfolded[s].cycle();
@@ -46,7 +48,7 @@ MatchTable matchTable(const Planned& planned, const std::vector<HeardItem>& item
         strayCostBefore.push_back(strayCostBefore.back() + strayCost(item, keep.countS));
     MatchTable table(planned.shapes.size());
     for (std::size_t s = 0; s < planned.shapes.size(); ++s) {
-        const CycleMatcher matcher(*planned.shapes[s], keep);
+        const CycleMatcher matcher(*planned.shapes[s], keep, planned.aims);
         for (std::size_t i = 0; i < items.size(); ++i) {
             auto ways = matcher.matches(items, i, false);
             // Never chosen: to leave the cycle out and its items unexplained is as good.
@@ -126,8 +128,9 @@ std::vector<Chosen> OrderedAlignment::trace() const
         if (move.match) {
             const bool extra = c == m_columns - 1 || move.isExtra;
             const std::size_t like = extra ? (c == 0 ? 0 : c - 1) : c;
-            auto ways = CycleMatcher(*m_planned.shapes[m_planned.shape[like]], m_keep)
-                            .matches(m_items, i, true);
+            auto ways =
+                CycleMatcher(*m_planned.shapes[m_planned.shape[like]], m_keep, m_planned.aims)
+                    .matches(m_items, i, true);
             const auto way = std::find_if(ways.begin(), ways.end(), [&](const CycleMatch& w) {
                 return w.end == move.match->end;
             });

@@ -22,9 +22,10 @@ struct Planned {
     std::vector<std::size_t> steps; // index into the unfolded plan
     std::vector<std::size_t> shape; // for each, index into shapes
     std::vector<const std::vector<Phase>*> shapes;
+    HumAims aims;
 
     /// `unfolded` must outlive this.
-    explicit Planned(const std::vector<PlannedStep>& unfolded);
+    Planned(const std::vector<PlannedStep>& unfolded, HumAims aims);
 };
 
 /// The ways in which each shape can be heard from each item on.

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/align/alignment.hpp"
+#include "core/plan/hum_targets.hpp"
 #include "core/plan/presets.hpp"
 
 #include <catch2/catch.hpp>
@@ -17,6 +18,18 @@ public:
     Heardings& same(double seconds) { return add(HeardSpan::Kind::Breath, seconds, 0); }
     Heardings& cough(double seconds) { return add(HeardSpan::Kind::Unknown, seconds, 3); }
     Heardings& silence(double seconds) { return add(HeardSpan::Kind::Silence, seconds, 0); }
+    Heardings& hum(double seconds, double hz)
+    {
+        add(HeardSpan::Kind::Hum, seconds, 0);
+        heard.spans.back().index = heard.hums.size();
+        HeardHum hum;
+        hum.endS = heard.durationS;
+        hum.startS = heard.durationS - seconds;
+        hum.frames.assign(static_cast<std::size_t>(seconds / FeatureTrack::hopSeconds),
+                          {static_cast<float>(hz), 1, -30});
+        heard.hums.push_back(hum);
+        return *this;
+    }
     Heardings& natural(int breaths)
     {
         for (int b = 0; b < breaths; ++b) i(2).e(2.5).silence(0.5);
@@ -243,6 +256,61 @@ TEST_CASE("A ladder is followed rung by rung")
     REQUIRE(completeCycles(alignment) == 7);
     CHECK(alignment.countLengthS == Approx(1.2).epsilon(0.08));
     for (std::size_t c = 0; c < 7; ++c) CHECK(alignment.cycles[c].step == c);
+}
+
+namespace {
+
+// Pairs of hums, on Sa and on Re, of which as many are planned.
+Plan alternating(std::optional<double> saHz)
+{
+    Plan plan = preset("humming-two-pitch");
+    std::get<Group>(plan.parts[0].content).repeat = 4;
+    plan.saHz = saHz;
+    return plan;
+}
+
+// The pitch that each cycle's hum was planned to have, and whether that is the one that it has.
+void checkEachHumIsOnItsPitch(const Plan& plan, const Heardings& h, double saHz)
+{
+    const Alignment alignment = alignTo(h, &plan);
+    const std::vector<PlannedStep> steps = unfold(plan);
+    for (const AlignedCycle& cycle : alignment.cycles) {
+        const Phase& planned = steps[cycle.step].cycle()->phases[1];
+        REQUIRE(cycle.phases[1].size() == 1);
+        const HeardSpan& span = h.heard.spans[alignment.spans[cycle.phases[1][0]].span];
+        const double heardHz = h.heard.hums[span.index].frames[0].hz;
+        CHECK(heardHz == Approx(*targetHz(*planned.pitch, saHz, Tuning::Just)).epsilon(0.03));
+    }
+}
+
+} // namespace
+
+TEST_CASE("Where a cycle is missing, the pitches tell which, whatever Sa the person has")
+{
+    for (const auto& planSa : {std::optional(196.0), std::optional<double>()}) {
+        const Plan plan = alternating(planSa);
+        const std::vector<Phase>& second = unfold(plan)[1].cycle()->phases;
+        const double ratio = *targetHz(*second[1].pitch, 1.0, Tuning::Just);
+        for (const double saHz : {196.0, 98.0, 150.0, 196.0 * ratio}) {
+            INFO((planSa ? "Sa planned, " : "Sa open, ") << saHz << " Hz");
+            Heardings h;
+            h.natural(2).silence(3);
+            for (int n = 1; n < 8; ++n) h.i(4).hum(9, n % 2 == 0 ? saHz : saHz * ratio);
+            checkEachHumIsOnItsPitch(plan, h, saHz);
+            CHECK(completeCycles(alignTo(h, &plan)) == 7);
+        }
+    }
+}
+
+TEST_CASE("A hum on the wrong pitch is that cycle's hum, and moves none of the others")
+{
+    const Plan plan = alternating(196);
+    const double ratio = *targetHz(*unfold(plan)[1].cycle()->phases[1].pitch, 1.0, Tuning::Just);
+    Heardings h;
+    for (int n = 0; n < 8; ++n) h.i(4).hum(9, n % 2 == 0 || n == 3 ? 196 : 196 * ratio);
+    const Alignment alignment = alignTo(h, &plan);
+    REQUIRE(alignment.cycles.size() == 8);
+    for (std::size_t n = 0; n < 8; ++n) CHECK(alignment.cycles[n].step == n);
 }
 
 TEST_CASE("Without a plan every inhale and exhale is a cycle, and pauses follow the exhale")
