@@ -82,6 +82,10 @@ void Leader::hearPhase(double nowS)
         return;
     }
     if (!m_heard.sounds) {
+        if (m_heard.sinceS < m_breathSinceS) { // a look takes it back: it has not begun yet
+            m_hasBegun = false;
+            return;
+        }
         if (lasted >= leastQuietS && wasSip()) return goBackToHold(nowS);
         if (lasted >= (isEarly ? leastEarlyS : leastQuietS)) endHeard(m_heard.sinceS);
         return;

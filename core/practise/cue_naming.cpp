@@ -44,8 +44,9 @@ void CueNaming::hear(const LiveReading::Now& heard, const CueMoment& cue, const 
 std::optional<PhaseKind> CueNaming::surely(const LiveReading::Now& heard) const
 {
     if (heard.confidence <= sureOfKind) return std::nullopt;
-    const bool isOneContradiction = isNamed(heard) && m_contradicts && !m_didBefore;
-    return isOneContradiction ? std::nullopt : heard.phase;
+    // A look may have changed its mind since this breath was compared with the cue.
+    const bool contradicts = isNamed(heard) && heard.phase != m_named->kind;
+    return contradicts && !m_didBefore ? std::nullopt : heard.phase;
 }
 
 LiveReading::Now CueNaming::named(LiveReading::Now heard) const

@@ -17,6 +17,7 @@ void CuedBreaths::add(const CueMoment& cue, const CueStep& step, double untilS)
 std::vector<Correction> CuedBreaths::namesFor(const Reading& reading, double preRollS) const
 {
     constexpr std::size_t most = 6;
+    constexpr std::size_t fewest = 4; // after fewer, one of them may have been natural breath
     struct Swapped {
         Correction name;
         double coveredS = 0;
@@ -44,7 +45,7 @@ std::vector<Correction> CuedBreaths::namesFor(const Reading& reading, double pre
             swapped.push_back({name, bothS});
         }
     }
-    if (differS <= 2 * agreeS) return {};
+    if (differS <= 2 * agreeS || swapped.size() < fewest) return {};
     std::stable_sort(swapped.begin(), swapped.end(),
                      [](const Swapped& a, const Swapped& b) { return a.coveredS > b.coveredS; });
     std::vector<Correction> names;

@@ -146,7 +146,7 @@ void PracticeSession::push(std::span<const float> samples, std::span<float> tone
         m_listening->fromS = *began + m_preRollS - CueNaming::meantS;
     m_leader.advance(static_cast<double>(m_samples) / m_setup.sampleRateHz);
     if (now && !m_steps.empty()) m_naming.hear(*now, m_leader.now(), m_leader.step());
-    if (!m_steps.empty() && m_setup.how.lead == Lead::ByClock)
+    if (!m_steps.empty())
         m_cued.add(m_leader.now(), m_leader.step(),
                    static_cast<double>(m_samples) / m_setup.sampleRateHz);
     m_toneMaker.take(m_leader.takeEvents(), m_steps, m_leader.now().countS);

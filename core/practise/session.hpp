@@ -99,7 +99,7 @@ private:
     SoundDamage m_damage;
     SilentInput m_silence;
     CueNaming m_naming;
-    CuedBreaths m_cued; ///< led by the clock
+    CuedBreaths m_cued;
     std::unique_ptr<Listening> m_listening;
 };
 

@@ -69,6 +69,8 @@ TEST_CASE(
     const auto agrees = breath(PhaseKind::Inhale, 10, 0.9);
     naming.hear(agrees, begunAt(10), phaseStep(PhaseKind::Inhale));
     CHECK(naming.surely(agrees) == PhaseKind::Inhale);
+    // A look that changes its mind about the breath that sounds contradicts once, too.
+    CHECK_FALSE(naming.surely(breath(PhaseKind::Exhale, 10.1, 0.9)));
     const auto once = breath(PhaseKind::Inhale, 15, 0.9);
     naming.hear(once, begunAt(15), phaseStep(PhaseKind::Exhale));
     CHECK_FALSE(naming.surely(once));

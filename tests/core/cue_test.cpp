@@ -261,6 +261,26 @@ TEST_CASE(
     CHECK(leader.now().beganS == Approx(9.5));
 }
 
+TEST_CASE("A breath that a look takes back is waited for again, and is not over")
+{
+    Leader leader(cueSteps(planOf("even-4-4"), 0, 0), {Lead::Following, 1.0, 0});
+    double now = 0;
+    tell(leader, now, true, 1.0, 4);
+    tell(leader, now, false, 5.0, 0.4);
+    tell(leader, now, true, 5.4, 2);
+    REQUIRE(leader.step().phase.kind == PhaseKind::Exhale);
+    REQUIRE_FALSE(leader.now().waits);
+    // The sound of the last two seconds was the room's.
+    leader.hear({false, 5.0, {}});
+    for (const double untilS = now + 1; now < untilS; now += 0.01) leader.advance(now);
+    CHECK(leader.step().phase.kind == PhaseKind::Exhale);
+    CHECK(leader.now().waits);
+    // It was not.
+    tell(leader, now, true, 5.3, 4);
+    CHECK(leader.step().phase.kind == PhaseKind::Exhale);
+    CHECK(leader.now().beganS == Approx(5.3));
+}
+
 TEST_CASE("A cue that has lost its place goes to the phase that is surely heard")
 {
     Leader leader(cueSteps(planOf("square-4"), 0, 0), {Lead::Following, 1.0, 0});

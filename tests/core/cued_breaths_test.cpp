@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
-// What a cue by the clock knows of the names in a reading.
+// What a cue knows of the names in a reading.
 #include "core/practise/cued_breaths.hpp"
 
 #include <catch2/catch.hpp>
@@ -82,6 +82,13 @@ TEST_CASE("Where the two agree for as long as they differ, the ear is believed")
 {
     const CuedBreaths cued = cuedSquares(6);
     CHECK(cued.namesFor(readSquares(6, 0, [](int cycle) { return cycle < 3; }), preRollS).empty());
+}
+
+TEST_CASE("Two or three breaths are too few to turn a reading round")
+{
+    const auto all = [](int) { return true; };
+    CHECK(cuedSquares(1).namesFor(readSquares(6, 0, all), preRollS).empty());
+    CHECK_FALSE(cuedSquares(2).namesFor(readSquares(6, 0, all), preRollS).empty());
 }
 
 TEST_CASE("In a pause nothing is cued")
