@@ -22,35 +22,56 @@ void PlanFinder::setRecording(const std::shared_ptr<const Listened>& listened, b
     ++m_generation;
     m_listened = listened;
     m_known = known;
-    setEnabled(true);
-    setText(fit ? tr("Found by ear. Another plan?") : tr("Which plan was it?"));
-    setShortcut(Qt::Key_G); // a new text takes it away
+    m_question = fit ? tr("Found by ear. Another plan?") : tr("Which plan was it?");
+    ask();
     const QString look = tr("Look for the presets that fit best what was heard (G)");
     setToolTip(fit ? tr("This plan fits %1 of 100. %2").arg(qRound(100 * *fit)).arg(look) : look);
     setVisible(listened && (!hasPlan || fit));
 }
 
+void PlanFinder::ask()
+{
+    setEnabled(true);
+    setText(m_question);
+    setShortcut(Qt::Key_G); // a new text takes it away
+}
+
+// An hour of breath takes ten seconds and more.
+void PlanFinder::tellProgress(double fraction)
+{
+    setText(tr("Looking through the plans, %1 %").arg(qRound(100 * fraction)));
+}
+
 void PlanFinder::find()
 {
     setEnabled(false);
+    tellProgress(0);
     const int generation = ++m_generation;
+    const auto report = [this, generation](double fraction) {
+        QMetaObject::invokeMethod(
+            this,
+            [this, generation, fraction] {
+                if (generation == m_generation) tellProgress(fraction);
+            },
+            Qt::QueuedConnection);
+    };
     m_thread.request_stop();
-    m_thread = std::jthread(
-        [this, generation, listened = m_listened, known = m_known](const std::stop_token& stop) {
-            constexpr std::size_t worthOffering = 4;
-            auto guesses = guessPlans(*listened, presetPlans(), known, worthOffering, {{}, stop});
-            QMetaObject::invokeMethod(
-                this,
-                [this, generation, guesses = std::move(guesses)] {
-                    if (generation == m_generation) offer(guesses);
-                },
-                Qt::QueuedConnection);
-        });
+    m_thread = std::jthread([this, generation, report, listened = m_listened,
+                             known = m_known](const std::stop_token& stop) {
+        constexpr std::size_t worthOffering = 4;
+        auto guesses = guessPlans(*listened, presetPlans(), known, worthOffering, {report, stop});
+        QMetaObject::invokeMethod(
+            this,
+            [this, generation, guesses = std::move(guesses)] {
+                if (generation == m_generation) offer(guesses);
+            },
+            Qt::QueuedConnection);
+    });
 }
 
 void PlanFinder::offer(const std::vector<PlanGuess>& guesses)
 {
-    setEnabled(true);
+    ask();
     setFocus();
     if (guesses.empty()) {
         emit nothingFits();

@@ -27,11 +27,14 @@ signals:
     void nothingFits();
 
 private:
+    void ask();
+    void tellProgress(double fraction);
     void find();
     void offer(const std::vector<PlanGuess>& guesses);
 
     std::shared_ptr<const Listened> m_listened;
     Known m_known;
+    QString m_question;
     int m_generation = 0;
     std::jthread m_thread;
 };

@@ -374,8 +374,12 @@ TEST_CASE("A recording that was read without a plan finds the preset that it was
     REQUIRE_FALSE(w.window.readPage()->reading()->plan);
     auto* finder = w.find<QPushButton>("findPlan");
     REQUIRE(finder->isVisible());
+    const QString question = finder->text();
     w.key(Qt::Key_G);
+    CHECK(QTest::qWaitFor([&] { return finder->text().startsWith("Looking through the plans, "); },
+                          longMs));
     REQUIRE(QTest::qWaitFor([&] { return w.window.findChild<QMenu*>("foundPlans"); }, longMs));
+    CHECK(finder->text() == question);
     QMenu* menu = w.window.findChild<QMenu*>("foundPlans");
     CHECK_THAT(menu->actions().front()->text().toStdString(), Catch::Contains("Square breath"));
     CHECK_THAT(menu->actions().front()->text().toStdString(), Catch::Contains("of 100"));
