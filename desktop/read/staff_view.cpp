@@ -481,12 +481,8 @@ void StaffHead::paintEvent(QPaintEvent*)
         lastX = x;
     }
     const QString axis = sheet.inCounts ? tr("counts") : tr("seconds");
-    const double axisWidth = painter.fontMetrics().horizontalAdvance(axis);
-    const double axisLeft = std::max(lastX + 18, columns.right - axisWidth);
-    const double nextColumn = columns.kept.empty() ? columns.accuracy - accuracyWidth
-                                                   : columns.kept.front() - columnWidth;
-    if (axisLeft + axisWidth < nextColumn + 10)
-        label(axisLeft + axisWidth, axisWidth + 2, axis, Qt::AlignRight);
+    // Before the numbers there is always room; after the last there may be none.
+    label(columns.left - 14, columns.left, axis, Qt::AlignRight);
     for (std::size_t k = 0; k < columns.kept.size(); ++k)
         label(columns.kept[k] - 14, columnWidth,
               QString::fromStdString(shortTermFor(sheet.columns[k], sheet.terms)), Qt::AlignRight);

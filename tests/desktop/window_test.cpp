@@ -552,6 +552,7 @@ TEST_CASE("The staff is saved as a picture and as a drawing, light or dark as it
     const QByteArray svg = drawing.readAll();
     CHECK(svg.contains("<svg"));
     CHECK(svg.contains("</svg>"));
+    CHECK(svg.contains(">counts<")); // the unit of the axis, wherever its last number stands
     const QColor light = picture.pixelColor(4, 4);
     w.key(Qt::Key_D, Qt::ControlModifier);
     CHECK(QImage(save("dark.png")).pixelColor(4, 4).lightness() < light.lightness());
