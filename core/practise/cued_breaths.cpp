@@ -30,20 +30,19 @@ std::vector<Correction> CuedBreaths::namesFor(const Reading& reading, double pre
         if (phase.kind != ReadKind::Inhale && phase.kind != ReadKind::Exhale) continue;
         const double startS = phase.startS - preRollS;
         const double endS = phase.endS - preRollS;
+        const bool isInhale = phase.kind == ReadKind::Inhale;
+        double otherS = 0; // of this breath, under cues to the other
         while (next < m_cued.size() && m_cued[next].untilS <= startS) ++next;
         for (std::size_t c = next; c < m_cued.size() && m_cued[c].fromS < endS; ++c) {
             const double bothS =
                 std::min(endS, m_cued[c].untilS) - std::max(startS, m_cued[c].fromS);
-            const bool isInhale = m_cued[c].kind == PhaseKind::Inhale;
-            if (isInhale == (phase.kind == ReadKind::Inhale)) {
-                agreeS += bothS;
-                continue;
-            }
-            differS += bothS;
-            Correction name{Correction::Kind::Rename, (phase.startS + phase.endS) / 2};
-            name.name = isInhale ? Correction::Name::Inhale : Correction::Name::Exhale;
-            swapped.push_back({name, bothS});
+            (isInhale == (m_cued[c].kind == PhaseKind::Inhale) ? agreeS : otherS) += bothS;
         }
+        if (otherS <= 0) continue;
+        differS += otherS;
+        Correction name{Correction::Kind::Rename, (phase.startS + phase.endS) / 2};
+        name.name = isInhale ? Correction::Name::Exhale : Correction::Name::Inhale;
+        swapped.push_back({name, otherS});
     }
     if (differS <= 2 * agreeS || swapped.size() < fewest) return {};
     std::stable_sort(swapped.begin(), swapped.end(),

@@ -91,6 +91,19 @@ TEST_CASE("Two or three breaths are too few to turn a reading round")
     CHECK_FALSE(cuedSquares(2).namesFor(readSquares(6, 0, all), preRollS).empty());
 }
 
+TEST_CASE("A cue that was moved within a breath makes it no second one")
+{
+    CuedBreaths cued;
+    CueStep step;
+    step.phase.kind = PhaseKind::Inhale;
+    for (int tenth = 1; tenth <= 40; ++tenth) { // begun again at every half second
+        CueMoment now;
+        now.beganS = 0.5 * ((tenth - 1) / 5);
+        cued.add(now, step, tenth / 10.0);
+    }
+    CHECK(cued.namesFor(readSquares(1, 0, [](int) { return true; }), preRollS).empty());
+}
+
 TEST_CASE("In a pause nothing is cued")
 {
     CuedBreaths cued;
