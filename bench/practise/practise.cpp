@@ -2,9 +2,13 @@
 //
 // A long practice by the simulated microphone in fast time: whether it stays as quick and as small
 // as it begins, whether the cue keeps its time, and whether what is heard live is what is read
-// afterwards.
+// afterwards, and what was done.
 //
 //     bench-practise [MINUTES=90] [PLAN=square-4] [TEMPERAMENT=held-attic] [clock|follow] [gain]
+//                    [known] [seed NUMBER]
+//
+// With "gain" the recorder has an automatic gain. With "known" the person has practised before, for
+// eight minutes by the clock, and the profile of that is given.
 #include "core/plan/presets.hpp"
 #include "core/practise/session.hpp"
 #include "core/simulate/cued_practitioner.hpp"
@@ -49,6 +53,43 @@ struct Told {
     std::optional<PhaseKind> last;
 };
 
+struct Named {
+    double startS = 0;
+    std::optional<PhaseKind> kind;
+};
+
+struct Differing {
+    double otherPercent = 0;
+    double missedPercent = 0;
+};
+
+std::optional<PhaseKind> kindOf(const std::string& word)
+{
+    for (const PhaseKind kind :
+         {PhaseKind::Inhale, PhaseKind::HoldFull, PhaseKind::Exhale, PhaseKind::HoldEmpty})
+        if (word == toWord(kind)) return kind;
+    return std::nullopt;
+}
+
+// How many of `phases` have another kind, or no beginning near theirs, among `others`.
+Differing differing(const std::vector<Named>& phases, const std::vector<Named>& others)
+{
+    constexpr double nearS = 0.5;
+    Differing differing;
+    for (const Named& phase : phases) {
+        const auto other =
+            std::min_element(others.begin(), others.end(), [&](const Named& a, const Named& b) {
+                return std::fabs(a.startS - phase.startS) < std::fabs(b.startS - phase.startS);
+            });
+        const double share = 100.0 / static_cast<double>(phases.size());
+        if (other == others.end() || std::fabs(other->startS - phase.startS) > nearS)
+            differing.missedPercent += share;
+        else if (other->kind != phase.kind)
+            differing.otherPercent += share;
+    }
+    return differing;
+}
+
 // The plan, repeated until it lasts so long.
 Plan longPlan(const std::string& preset, double minutes, double countS)
 {
@@ -71,12 +112,15 @@ Plan longPlan(const std::string& preset, double minutes, double countS)
 
 class Run {
 public:
-    Run(Plan plan, const Temperament& who, Lead lead, double countS) : m_plan(std::move(plan))
+    Run(Plan plan, const Temperament& who, Lead lead, double countS, std::uint64_t seed,
+        const Known& known)
+        : m_plan(std::move(plan))
     {
         m_file = std::filesystem::temp_directory_path() /
                  ("layakari-bench-practise-" + std::to_string(getpid()) + ".flac");
         PracticeSetup setup;
         setup.plan = m_plan;
+        setup.known = known;
         setup.how = {lead, countS, 0};
         setup.settleS = 20;
         setup.stayS = 10;
@@ -84,15 +128,15 @@ public:
         setup.sampleRateHz = rateHz;
         setup.inStep = true;
         m_session = *PracticeSession::begin(std::move(setup));
-        m_person = std::make_unique<CuedPractitioner>(m_plan, m_session->steps(), lead, who, 77);
+        m_person = std::make_unique<CuedPractitioner>(m_plan, m_session->steps(), lead, who, seed);
     }
     ~Run() { std::filesystem::remove(m_file); }
 
-    void go()
+    void go(bool printParts)
     {
-        std::printf(
-            "  until   block ms: median    99 %%     most    heard late s: median    95 %%   "
-            "MB\n");
+        if (printParts)
+            std::printf("  until   block ms: median    99 %%     most    heard late s: median    "
+                        "95 %%   MB\n");
         std::vector<float> block(static_cast<std::size_t>(blockS * rateHz));
         std::vector<float> tones(block.size());
         double nextPart = partS;
@@ -107,41 +151,47 @@ public:
                 std::chrono::duration<double, std::milli>(std::chrono::steady_clock::now() - begun)
                     .count());
             if (now.untilS < nextPart) continue;
-            printPart(now.untilS);
+            if (printParts) printPart(now.untilS);
             nextPart += partS;
         }
-        printPart(m_session->now().untilS);
+        if (printParts) printPart(m_session->now().untilS);
     }
 
-    void compare()
+    PracticeSession::Ended finish()
     {
-        const auto ended = m_session->finish();
+        auto ended = m_session->finish();
         if (!ended) {
             std::fprintf(stderr, "bench-practise: %s\n", ended.error().message().c_str());
             std::exit(1);
         }
-        int phases = 0;
-        int changed = 0;
-        int missed = 0;
-        for (const ReadPhase& phase : ended->reading->phases) {
-            if (phase.role != Role::Practice || !toPhaseKind(phase.kind)) continue;
-            ++phases;
-            const auto told =
-                std::min_element(m_told.begin(), m_told.end(), [&](const Told& a, const Told& b) {
-                    return std::fabs(a.sinceS - phase.startS) < std::fabs(b.sinceS - phase.startS);
-                });
-            if (told == m_told.end() || std::fabs(told->sinceS - phase.startS) > 0.5)
-                ++missed;
-            else
-                changed += told->last != toPhaseKind(phase.kind);
-        }
-        std::printf("%d practised phases afterwards: %.1f %% had another kind live, %.1f %% had no "
-                    "beginning within half a second live\n",
-                    phases, 100.0 * changed / std::max(1, phases),
-                    100.0 * missed / std::max(1, phases));
-        std::printf("read: %d of %d cycles, accuracy %.1f\n", ended->reading->summary.cyclesHeard,
-                    ended->reading->summary.cyclesPlanned,
-                    ended->reading->summary.accuracy.value_or(0));
+        return *ended;
+    }
+
+    void compare(const Reading& reading) const
+    {
+        std::vector<Named> told;
+        for (const Told& t : m_told) told.push_back({t.sinceS, t.last});
+        std::vector<Named> read;
+        for (const ReadPhase& phase : reading.phases)
+            if (phase.role == Role::Practice && toPhaseKind(phase.kind))
+                read.push_back({phase.startS, toPhaseKind(phase.kind)});
+        std::vector<Named> done;
+        for (const Truth::Phase& phase : m_person->truth().phases)
+            if (const auto kind = kindOf(phase.kind); kind && phase.role == Role::Practice)
+                done.push_back({phase.startS, kind});
+        const Differing live = differing(read, told);
+        std::printf(
+            "%zu practised phases afterwards: %.1f %% had another kind live, %.1f %% had no "
+            "beginning within half a second live\n",
+            read.size(), live.otherPercent, live.missedPercent);
+        const Differing toldWrongly = differing(done, told);
+        const Differing readWrongly = differing(done, read);
+        std::printf("%zu phases done: live %.1f %% were told as another kind and %.1f %% not at "
+                    "all, afterwards %.1f and %.1f %%\n",
+                    done.size(), toldWrongly.otherPercent, toldWrongly.missedPercent,
+                    readWrongly.otherPercent, readWrongly.missedPercent);
+        std::printf("read: %d of %d cycles, accuracy %.1f\n", reading.summary.cyclesHeard,
+                    reading.summary.cyclesPlanned, reading.summary.accuracy.value_or(0));
     }
 
     // Of phases by the clock: where each begins against where all before it put it.
@@ -214,26 +264,40 @@ private:
 
 int main(int argc, char** argv)
 {
-    const double minutes = argc > 1 ? std::atof(argv[1]) : 90;
-    const std::string preset = argc > 2 ? argv[2] : "square-4";
-    const auto who = temperamentByName(argc > 3 ? argv[3] : "held-attic");
+    const std::vector<std::string> words(argv + 1, argv + argc);
+    const auto word = [&](std::size_t i, const char* otherwise) {
+        return i < words.size() ? words[i] : std::string(otherwise);
+    };
+    const auto has = [&](const char* option) {
+        return std::find(words.begin(), words.end(), option) != words.end();
+    };
+    const double minutes = std::stod(word(0, "90"));
+    const std::string preset = word(1, "square-4");
+    const auto who = temperamentByName(word(2, "held-attic"));
     if (!who) {
         std::fprintf(stderr, "bench-practise: %s\n", who.error().message().c_str());
         return 2;
     }
-    const bool follows = argc > 4 && std::string(argv[4]) == "follow";
+    const bool follows = has("follow");
     Temperament person = *who;
     person.sampleRateHz = rateHz;
-    const bool hasGain = argc > 5 && std::string(argv[5]) == "gain";
-    person.automaticGain = person.automaticGain || hasGain;
+    person.automaticGain = person.automaticGain || has("gain");
+    const auto seedWord = std::find(words.begin(), words.end(), "seed");
+    const std::uint64_t seed = words.end() - seedWord > 1 ? std::stoull(*std::next(seedWord)) : 77;
     constexpr double countS = 1.137;
-    std::printf("%s, %s%s, led by %s, %.0f minutes\n", preset.c_str(), person.name.c_str(),
+    Known known;
+    if (has("known")) {
+        Run before(longPlan(preset, 8, countS), person, Lead::ByClock, countS, seed + 1, {});
+        before.go(false);
+        known.profile = before.finish().profile;
+    }
+    std::printf("%s, %s%s, led by %s, %.0f minutes%s\n", preset.c_str(), person.name.c_str(),
                 person.automaticGain ? " beside a gain" : "", follows ? "the breath" : "the clock",
-                minutes);
+                minutes, known.profile ? ", with a profile" : "");
     Run run(longPlan(preset, minutes, countS), person, follows ? Lead::Following : Lead::ByClock,
-            countS);
-    run.go();
+            countS, seed, known);
+    run.go(true);
     run.printCueError();
-    run.compare();
+    run.compare(*run.finish().reading);
     return 0;
 }
