@@ -30,8 +30,9 @@ struct Kinds {
 struct Breath {
     BreathCharacter character;
     double logOddsA = 0; // from outside the sound
-    // False of a hum, which is surely an exhale and unlike any in sound, and of a breath that the
-    // room covers.
+    // False of a hum, which is surely an exhale and unlike any in sound, of a breath that the room
+    // covers, and of what is said to be rest: natural breaths differ more from practised ones, by
+    // their loudness before all, than inhales from exhales.
     bool hasCharacter = true;
     bool isHeardAsOne = true; // a breath span of what was heard
 };
@@ -49,7 +50,8 @@ std::vector<Breath> breathsOf(const Heard& heard, const std::vector<std::optiona
         if (span.kind == HeardSpan::Kind::Hum)
             breaths.push_back({{}, -std::log(humOdds), false, false});
         else if (span.kind == HeardSpan::Kind::Breath)
-            breaths.push_back({span.character, logOdds, span.hasCharacter, true});
+            breaths.push_back({span.character, logOdds,
+                               span.hasCharacter && span.saidPart != HeardSpan::Part::Rest, true});
         else if (isNamed)
             breaths.push_back({{}, logOdds, false, false});
     }
@@ -101,9 +103,8 @@ struct Sorting {
     double logLikelihood = 0;
 };
 
-// Forward and backward pass. The names A and B are ours to give: the first breath is most likely A,
-// unless something from outside the sound has named breaths already.
-Sorting posteriors(const std::vector<Breath>& breaths, const Kinds& kinds, double firstIsA)
+// Forward and backward pass.
+Sorting posteriors(const std::vector<Breath>& breaths, const Kinds& kinds)
 {
     const std::size_t count = breaths.size();
     std::vector<std::array<double, 2>> forward(count);
@@ -117,8 +118,7 @@ Sorting posteriors(const std::vector<Breath>& breaths, const Kinds& kinds, doubl
         const double high = std::max(a, b);
         likelihood[i] = {std::exp(a - high), std::exp(b - high)};
         for (std::size_t k = 0; k < 2; ++k) {
-            const double first = k == 0 ? firstIsA : 1 - firstIsA;
-            const double prior = i == 0 ? first
+            const double prior = i == 0 ? 0.5
                                         : forward[i - 1][k] * (1 - alternation) +
                                               forward[i - 1][1 - k] * alternation;
             forward[i][k] = prior * likelihood[i][k];
@@ -160,6 +160,13 @@ double inhaleLogOdds(const Kinds& kinds)
     return std::clamp(brighterDb / 8, -1.1, 1.1) + std::clamp(later / 0.06, -1.1, 1.1);
 }
 
+std::size_t firstWithCharacter(const std::vector<Breath>& breaths)
+{
+    const auto first = std::find_if(breaths.begin(), breaths.end(),
+                                    [](const Breath& breath) { return breath.hasCharacter; });
+    return static_cast<std::size_t>(first - breaths.begin());
+}
+
 // Strict alternation, and a split at the middle of each measure: where a breath was missed or heard
 // twice, alternation is a poor start.
 std::vector<std::vector<double>> startingPoints(const std::vector<Breath>& breaths, bool isNamed,
@@ -170,24 +177,37 @@ std::vector<std::vector<double>> startingPoints(const std::vector<Breath>& breat
     if (isNamed || anyHum) {
         std::vector<Breath> silent = breaths;
         for (Breath& breath : silent) breath.character = {};
-        points[0] = posteriors(silent, Kinds{{}, leastSpread}, 0.5).probabilityA;
+        points[0] = posteriors(silent, Kinds{{}, leastSpread}).probabilityA;
         return points;
     }
+    const std::size_t first = firstWithCharacter(breaths);
     for (std::size_t i = 0; i < breaths.size(); ++i)
-        points[0].push_back(i % 2 == 0 ? sure : 1 - sure);
+        points[0].push_back(i % 2 == first % 2 ? sure : 1 - sure);
+    if (first == breaths.size()) return points;
     for (std::size_t d = 0; d < dimensions; ++d) {
-        std::vector<double> values;
-        for (const Breath& breath : breaths) values.push_back(breath.character.values[d]);
-        std::vector<double> sorted = values;
+        std::vector<double> sorted;
+        for (const Breath& breath : breaths)
+            if (breath.hasCharacter) sorted.push_back(breath.character.values[d]);
         std::sort(sorted.begin(), sorted.end());
         const double middle = (sorted[(sorted.size() - 1) / 2] + sorted[sorted.size() / 2]) / 2;
         if (sorted.back() - sorted.front() < leastSpread[d]) continue;
-        const bool firstIsHigh = values[0] > middle;
         points.emplace_back();
-        for (const double value : values)
-            points.back().push_back((value > middle) == firstIsHigh ? sure : 1 - sure);
+        for (const Breath& breath : breaths) {
+            const bool isLikeFirst = (breath.character.values[d] > middle) ==
+                                     (breaths[first].character.values[d] > middle);
+            points.back().push_back(!breath.hasCharacter ? 0.5 : isLikeFirst ? sure : 1 - sure);
+        }
     }
     return points;
+}
+
+// The names A and B are ours to give: the first breath that can be told is most likely A, unless
+// something from outside the sound has named breaths already.
+void nameFirst(std::vector<Breath>& breaths)
+{
+    constexpr double firstOdds = 20;
+    if (const std::size_t first = firstWithCharacter(breaths); first < breaths.size())
+        breaths[first].logOddsA += std::log(firstOdds);
 }
 
 } // namespace
@@ -195,7 +215,7 @@ std::vector<std::vector<double>> startingPoints(const std::vector<Breath>& breat
 BreathClasses sortBreaths(const Heard& heard, const std::vector<std::optional<bool>>& namedA,
                           const BreathProfile* profile)
 {
-    const std::vector<Breath> breaths = breathsOf(heard, namedA);
+    std::vector<Breath> breaths = breathsOf(heard, namedA);
     const auto countOf = [&](HeardSpan::Kind kind) {
         return static_cast<std::size_t>(
             std::count_if(heard.spans.begin(), heard.spans.end(),
@@ -206,7 +226,7 @@ BreathClasses sortBreaths(const Heard& heard, const std::vector<std::optional<bo
     classes.probabilityA.assign(countOf(HeardSpan::Kind::Breath), 0.5);
     if (breaths.size() < 2) return classes;
     const bool isNamed = !namedA.empty();
-    const double firstIsA = isNamed || anyHum ? 0.5 : 0.95;
+    if (!isNamed && !anyHum) nameFirst(breaths);
     Sorting best;
     Kinds bestKinds;
     best.logLikelihood = -1e300;
@@ -215,7 +235,7 @@ BreathClasses sortBreaths(const Heard& heard, const std::vector<std::optional<bo
         Kinds kinds;
         for (int round = 0; round < rounds; ++round) {
             kinds = fitted(breaths, sorting.probabilityA);
-            Sorting next = posteriors(breaths, kinds, firstIsA);
+            Sorting next = posteriors(breaths, kinds);
             const bool isSettled = std::equal(
                 next.probabilityA.begin(), next.probabilityA.end(), sorting.probabilityA.begin(),
                 [](double a, double b) { return std::fabs(a - b) < settled; });
