@@ -88,6 +88,7 @@ std::vector<HeardItem> itemsOf(const Heard& heard, const BreathClasses& classes,
         if (span.kind == HeardSpan::Kind::Silence && i == 0) continue;
         items.push_back(item);
     }
+    if (!items.empty()) items.back().isLatest = heard.goesOn;
     return items;
 }
 

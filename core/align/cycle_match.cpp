@@ -109,6 +109,10 @@ private:
     {
         const Phase& phase = m_phases[k];
         const double score = at(k, j).score;
+        if (j > 0 && item(j - 1).isLatest) { // the rest of the cycle is still to come
+            offer(k + 1, j, score, j, false);
+            return;
+        }
         if (isHold(phase.kind)) {
             const bool isShort = !phase.counts.open && phase.counts.middle() <= shortHoldCounts;
             offer(k + 1, j, score - (isShort ? missingShortHoldCost : missingHoldCost), j, false);

@@ -17,6 +17,7 @@ struct HeardItem {
     bool practised = false;   ///< a person says so: it belongs to a cycle
     bool lastSilence = false; ///< runs to the end of the recording: its length says nothing
     bool cutByEnd = false;    ///< a breath that does: it may have become longer
+    bool isLatest = false;    ///< what comes next is not known yet
     double seconds = 0;
     double pitchHz = 0;    ///< of a hum; 0: none
     double inhaleGain = 0; ///< log of twice the probability that it is an inhale
@@ -48,7 +49,8 @@ public:
     CycleMatcher(const std::vector<Phase>& phases, const Keep& keep, const HumAims& aims);
 
     /// The ways to hear the cycle from `items[from]` on, the best for each end. Only ways in which
-    /// every planned breath is heard, or lies under the room between two that are. With
+    /// every planned breath is heard, lies under the room between two that are, or is still to
+    /// come. With
     /// `withPhases` false the lists of items are left empty, which is faster.
     std::vector<CycleMatch> matches(const std::vector<HeardItem>& items, std::size_t from,
                                     bool withPhases) const;

@@ -55,6 +55,7 @@ void Namer::takeCycles(const std::vector<Chosen>& chosen, const std::vector<Hear
         const std::vector<Phase>& phases = steps[c.step].cycle()->phases;
         for (std::size_t k = 0; k < phases.size(); ++k) {
             cycle.phases.emplace_back();
+            if (!isHold(phases[k].kind) && c.match.phases[k].empty()) cycle.complete = false;
             for (const std::size_t item : c.match.phases[k]) {
                 NamedSpan& named = result.spans[items[item].span];
                 named.cycle = index;

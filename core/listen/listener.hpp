@@ -94,6 +94,7 @@ struct LearnedRoom {
 /// short to be holds; there a breath ends where the next begins.
 struct Heard {
     double durationS = 0;
+    bool goesOn = false; ///< what comes after the last span is not known yet
     std::vector<HeardSpan> spans;
     double noiseFloorDb = 0;        ///< median level of the room, 100 to 7,700 Hz, dB re full scale
     double breathToNoiseDb = 0;     ///< mean power of the breaths over the room's

@@ -37,6 +37,7 @@ constexpr std::size_t besideFrames = framesIn(0.5);
 constexpr std::size_t guardFrames = framesIn(0.05);
 constexpr std::size_t backFrames = framesIn(0.5); // how far an onset is followed back
 constexpr double inPassingSdSeconds = 0.08;
+constexpr double turnShowsSeconds = 0.5;
 constexpr double longestWordSeconds = 0.9; // a shorter voiced sound is no hum
 constexpr float voiced = 0.6f;             // Voicing::strength of a voice; of noise some 0.3
 
@@ -180,24 +181,37 @@ void LiveEar::begin(bool sounds, std::size_t frame, bool turned)
         m_present =
             Present{sounds ? HeardSpan::Kind::Breath : HeardSpan::Kind::Silence, since, turned, 0};
     }
+    m_presentAtLook.reset();
     m_changedAt = m_nextFrame;
     m_voicedFrames = 0;
     m_peak = m_valley = 0;
 }
 
 // What reaches the edge of a look is not over: it is taken from `heard`.
-LiveEar::Present LiveEar::presentIn(Heard& heard) const
+LiveEar::Present LiveEar::presentIn(Heard& heard)
 {
     constexpr double edgeSeconds = 0.25;
+    m_presentAtLook.reset();
     if (heard.spans.empty()) return {};
     const HeardSpan last = heard.spans.back();
     if (last.endS < FeatureTrack::timeOf(m_nextFrame) - edgeSeconds)
         return {HeardSpan::Kind::Silence, last.endS, false, 0};
     heard.spans.pop_back();
+    m_presentAtLook = last;
     const bool turned = last.kind != HeardSpan::Kind::Silence && !heard.spans.empty() &&
                         heard.spans.back().kind != HeardSpan::Kind::Silence &&
                         heard.spans.back().endS >= last.startS;
     return {last.kind, last.startS, turned, 0};
+}
+
+// A turn without a pause shows in what comes after it: so soon, a look cannot see it yet, nor take
+// it back.
+bool LiveEar::isTooEarlyFor(const Present& seen) const
+{
+    return m_present && m_present->turned && m_present->sounds() && m_presentAtLook &&
+           m_presentAtLook->kind == HeardSpan::Kind::Breath &&
+           m_present->sinceS > untilS() - turnShowsSeconds &&
+           seen.sinceS + shortestBreathSeconds < m_present->sinceS;
 }
 
 void LiveEar::look()
@@ -206,9 +220,18 @@ void LiveEar::look()
     Heard heard = joinLooks(
         m_heard, listenTo(m_extractor.track().slice(first, m_nextFrame), {}, &m_heard.room),
         static_cast<double>(first) * FeatureTrack::hopSeconds);
-    const Present seen = presentIn(heard);
+    Present seen = presentIn(heard);
+    if (isTooEarlyFor(seen)) {
+        HeardSpan past = *m_presentAtLook;
+        past.endS = m_present->sinceS;
+        past.endSdS = inPassingSdSeconds;
+        heard.spans.push_back(past);
+        m_presentAtLook.reset();
+        seen = *m_present;
+    }
     if (!m_present || seen.sinceS != m_present->sinceS) m_peak = m_valley = 0;
     m_heard = std::move(heard);
+    m_heard.goesOn = true;
     if (const auto& gain = m_heard.room.gain)
         m_gain.startAt(gain->nowDb, gain->afterSoundDb, gain->room);
     m_present = seen;
