@@ -17,10 +17,12 @@ constexpr double leastBreathS = 0.3;
 // A look at the recording that changes its mind does so within its next block or two.
 constexpr double leastToldS = 0.15;
 // What comes so early in a phase needs to last longer, to be its end and no gap, knock or sip; and
-// a turn without a pause is none there, least of all where a hold is to come.
+// a turn without a pause is none there. Later, but sooner than people are as a rule, a turn has to
+// last until the ear has had time to take it back; where a hold is to come, it is none.
 constexpr double earlyShare = 0.4;
 constexpr double leastEarlyS = 0.8;
-constexpr double shareBeforeHold = 0.7;
+constexpr double usualShare = 0.7;
+constexpr double leastUnusualS = 1.5;
 constexpr double longestSipS = 1.2; // of air, stolen in a hold
 constexpr double surelyS = 1;       // so long a breath has to be called another than the cue's
 // How far the count of somebody who is followed moves towards the last phase's, and at most.
@@ -36,12 +38,13 @@ constexpr double mostMovedS =
 void Leader::hear(const BreathHeard& heard)
 {
     const bool isNew = heard.sounds != m_heard.sounds || heard.sinceS > m_heard.sinceS + sameSoundS;
+    const bool wentOn = !isNew && heard.sinceS < m_heard.sinceS - sameSoundS; // there was no turn
     m_heard.kind = heard.kind;
-    if (!isNew) return;
+    if (!isNew && !wentOn) return;
     takeBackIfMistaken(heard);
     m_heard = heard;
     m_toldAtS = m_nowS;
-    m_isCounted = false;
+    if (isNew) m_isCounted = false;
 }
 
 // A look may find that what ended the phase before was nothing: it still goes on as it began.
@@ -94,10 +97,12 @@ void Leader::hearPhase(double nowS)
     const std::size_t next = m_moment.step + 1;
     const bool holdIsNext = next < m_steps.size() && m_steps[next].kind == CueStep::Kind::Phase &&
                             isHold(m_steps[next].phase.kind);
-    if (shareDone(m_heard.sinceS) < (holdIsNext ? shareBeforeHold : earlyShare)) {
+    const double share = shareDone(m_heard.sinceS);
+    if (share < (holdIsNext ? usualShare : earlyShare)) {
         m_breathSinceS = m_heard.sinceS; // it goes on
         return;
     }
+    if (share < usualShare && lasted < leastUnusualS) return;
     endHeard(m_heard.sinceS);
     hearPhase(nowS);
 }

@@ -10,7 +10,9 @@ namespace {
 
 constexpr double meantConfidence = 0.95;
 constexpr double sureOfKind = 0.85;      // for the ear to be believed more than the cue
+constexpr double sureOfSides = 0.97;     // the same where it has them all the other way round
 constexpr double nearlySureOfKind = 0.7; // for it to count as contradicting the cue
+constexpr double mostly = 2.0 / 3;
 constexpr double sameBeginningS = 0.4; // by so much a look may move the beginning of the same sound
 
 bool isQuiet(const LiveReading::Now& heard) { return heard.sound == HeardSpan::Kind::Silence; }
@@ -34,16 +36,28 @@ void CueNaming::hear(const LiveReading::Now& heard, const CueMoment& cue, const 
     if (!isQuiet(heard)) {
         if (!isNamed(heard)) m_didBefore = m_contradicts;
         m_contradicts =
-            heard.phase && heard.phase != step.phase.kind && heard.confidence > nearlySureOfKind;
+            heard.phase && heard.phase != step.phase.kind && sureness(heard) > nearlySureOfKind;
     }
     // What follows may find that it was mistaken; the clock is not.
     if (!isNamed(heard) || m_lead == Lead::Following)
         m_named = Named{heard.sinceS, isQuiet(heard), step.phase.kind};
 }
 
+// Where ear and cue have agreed, which kind is the inhale is in doubt no more.
+double CueNaming::sureness(const LiveReading::Now& heard) const
+{
+    return m_agreement && *m_agreement > mostly ? heard.confidence / heard.sides : heard.confidence;
+}
+
+bool CueNaming::believesEar(const LiveReading::Now& heard) const
+{
+    const bool differs = m_agreement && *m_agreement < 1 - mostly;
+    return sureness(heard) > (differs ? sureOfSides : sureOfKind);
+}
+
 std::optional<PhaseKind> CueNaming::surely(const LiveReading::Now& heard) const
 {
-    if (heard.confidence <= sureOfKind) return std::nullopt;
+    if (!believesEar(heard)) return std::nullopt;
     // A look may have changed its mind since this breath was compared with the cue.
     const bool contradicts = isNamed(heard) && heard.phase != m_named->kind;
     return contradicts && !m_didBefore ? std::nullopt : heard.phase;
@@ -51,7 +65,7 @@ std::optional<PhaseKind> CueNaming::surely(const LiveReading::Now& heard) const
 
 LiveReading::Now CueNaming::named(LiveReading::Now heard) const
 {
-    const bool mayName = m_lead == Lead::ByClock || heard.confidence <= sureOfKind;
+    const bool mayName = m_lead == Lead::ByClock || !believesEar(heard);
     if (mayName && isNamed(heard)) {
         heard.phase = m_named->kind;
         heard.confidence = std::max(heard.confidence, meantConfidence);

@@ -22,6 +22,13 @@ public:
     /// What the ear makes of the sound at this moment, while the cue is in `step`.
     void hear(const LiveReading::Now& heard, const CueMoment& cue, const CueStep& step);
 
+    /// For what share of their time the breaths that are over are to the ear, now, what was cued
+    /// (`CuedBreaths::agreement`). Where hardly, it differs about which kind is the inhale: that is
+    /// a guess of the ear's, and none of the person's, who began when the cue said so. Where
+    /// mostly, that is not in question, and a breath that differs tells that the cue has lost its
+    /// place.
+    void setAgreement(std::optional<double> share) { m_agreement = share; }
+
     /// What surely sounds, for the leader. An ear that is sure and contradicts the cue has to have
     /// done so with the breath before too: its names change sides with what else it hears.
     std::optional<PhaseKind> surely(const LiveReading::Now& heard) const;
@@ -40,6 +47,10 @@ private:
     std::optional<Named> m_named; ///< what sounds, or does not, by the cue with which it began
     bool m_contradicts = false;   ///< the ear calls this breath another than the cue does
     bool m_didBefore = false;     ///< and did so with the breath before
+    std::optional<double> m_agreement;
+
+    double sureness(const LiveReading::Now& heard) const;
+    bool believesEar(const LiveReading::Now& heard) const;
 
     bool isNamed(const LiveReading::Now& heard) const;
 };

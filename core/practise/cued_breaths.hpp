@@ -23,6 +23,10 @@ public:
     /// sides. `preRollS`: where the leader's clock began in the recording.
     std::vector<Correction> namesFor(const Reading& reading, double preRollS) const;
 
+    /// For what share of their time the breaths that are over, as they are named now, are what was
+    /// cued. Nothing where cues cover fewer than four.
+    std::optional<double> agreement(const std::vector<ReadPhase>& phases, double preRollS) const;
+
 private:
     struct Cued {
         PhaseKind kind = PhaseKind::Inhale;
@@ -30,6 +34,14 @@ private:
         double untilS = 0;
     };
     std::vector<Cued> m_cued;
+
+    struct Compared {
+        const ReadPhase* breath = nullptr;
+        double agreeS = 0; ///< under cues to it
+        double otherS = 0; ///< under cues to the other breath
+    };
+    std::vector<Compared> compared(const std::vector<ReadPhase>& phases, double preRollS) const;
+    static std::optional<double> agreement(const std::vector<Compared>& breaths);
 };
 
 } // namespace layakari

@@ -3,12 +3,16 @@
 
 #include "core/reading/live_reading.hpp"
 
+#include <memory>
+
 namespace layakari {
 
 /// What is known of a practice at this moment, in the few figures that can be taken in while one
 /// breathes.
 struct LiveFigures {
     std::optional<LiveReading::Now> now;
+    /// Those that are over, as the last look named them; none before there was one.
+    std::shared_ptr<const std::vector<ReadPhase>> phases;
     struct Kept {
         PhaseKind phase = PhaseKind::Inhale;
         double counts = 0;

@@ -49,6 +49,7 @@ struct PracticeSession::Listening {
     std::size_t enough;
     std::atomic<double> fromS; ///< where the practice begins, once that is known
     mutable std::mutex mutex;
+    std::vector<Correction> rests; ///< by the cue
     LiveFigures figures;
     std::optional<BlockQueue> queue; // last: its thread uses all of the above
 
@@ -75,9 +76,15 @@ struct PracticeSession::Listening {
 
     void hear(std::span<const float> samples)
     {
-        live.push(toAnalysisRate.push(samples));
+        {
+            const std::lock_guard lock(mutex);
+            live.setCorrections(rests);
+        }
+        const bool looked = live.push(toAnalysisRate.push(samples));
         LiveFigures told = liveFigures(live, targets, fromS);
         const std::lock_guard lock(mutex);
+        told.phases = looked ? std::make_shared<const std::vector<ReadPhase>>(live.soFar().phases)
+                             : figures.phases;
         figures = std::move(told);
     }
 
@@ -98,7 +105,32 @@ struct PracticeSession::Listening {
         const std::lock_guard lock(mutex);
         return figures;
     }
+
+    void setRests(std::vector<Correction> known)
+    {
+        const std::lock_guard lock(mutex);
+        rests = std::move(known);
+    }
 };
+
+namespace {
+
+// What lies before the first cue is natural breathing, however alike it sounds, and so is what lies
+// in a pause; the cycle that a pause breaks off is led again. The cue knows, and says so as a
+// person would.
+std::vector<Correction> whatIsRest(const Leader& leader, double preRollS)
+{
+    std::vector<Correction> rests;
+    const auto add = [&](double fromS, double untilS) {
+        rests.push_back({Correction::Kind::MarkRest, fromS, untilS});
+    };
+    if (const auto began = leader.practiceBeganS()) add(0, preRollS + *began);
+    for (const Leader::Pause& pause : leader.pauses())
+        add(preRollS + pause.fromS, preRollS + pause.untilS);
+    return rests;
+}
+
+} // namespace
 
 Result<std::unique_ptr<PracticeSession>> PracticeSession::begin(PracticeSetup setup)
 {
@@ -140,11 +172,16 @@ void PracticeSession::push(std::span<const float> samples, std::span<float> tone
     std::optional<LiveReading::Now> now = heard.now;
     if (now) {
         now->sinceS -= m_preRollS;
+        if (heard.phases != m_compared) {
+            m_compared = heard.phases;
+            m_naming.setAgreement(m_cued.agreement(*m_compared, m_preRollS));
+        }
         m_leader.hear({now->sound != HeardSpan::Kind::Silence, now->sinceS, m_naming.surely(*now)});
     }
     if (const auto began = m_leader.practiceBeganS())
         m_listening->fromS = *began + m_preRollS - CueNaming::meantS;
     m_leader.advance(static_cast<double>(m_samples) / m_setup.sampleRateHz);
+    if (!m_steps.empty()) m_listening->setRests(whatIsRest(m_leader, m_preRollS));
     if (now && !m_steps.empty()) m_naming.hear(*now, m_leader.now(), m_leader.step());
     if (!m_steps.empty())
         m_cued.add(m_leader.now(), m_leader.step(),
@@ -201,26 +238,6 @@ void PracticeSession::stop()
     m_leader.stop();
 }
 
-namespace {
-
-// What lies before the first cue is natural breathing, however alike it sounds, and so is what lies
-// in a pause; the cycle that a pause breaks off is led again. The cue knows, and says so as a
-// person would.
-std::vector<Correction> whatIsRest(const Heard& heard, const Leader& leader, double preRollS)
-{
-    std::vector<Correction> rests;
-    const auto add = [&](double fromS, double untilS) {
-        const Correction rest{Correction::Kind::MarkRest, fromS, untilS};
-        if (laidOver(heard, {rest}).lost.empty()) rests.push_back(rest);
-    };
-    if (const auto began = leader.practiceBeganS()) add(0, preRollS + *began);
-    for (const Leader::Pause& pause : leader.pauses())
-        add(preRollS + pause.fromS, preRollS + pause.untilS);
-    return rests;
-}
-
-} // namespace
-
 Result<PracticeSession::Ended> PracticeSession::finish(const Progress& progress)
 {
     m_listening->end();
@@ -242,9 +259,8 @@ Result<PracticeSession::Ended> PracticeSession::finish(const Progress& progress)
     ended.listened = std::make_shared<const Listened>(
         m_listening->live.finish(std::move(info), m_damage, progress));
     Known known = m_setup.known;
-    if (m_setup.plan)
-        for (const Correction& rest : whatIsRest(ended.listened->heard, m_leader, m_preRollS))
-            known.corrections.push_back(rest);
+    for (const Correction& rest : whatIsRest(m_leader, m_preRollS))
+        if (laidOver(ended.listened->heard, {rest}).lost.empty()) known.corrections.push_back(rest);
     Reading reading = readAgainst(*ended.listened, m_setup.plan, known);
     if (const auto names = m_cued.namesFor(reading, m_preRollS); !names.empty()) {
         known.corrections.insert(known.corrections.end(), names.begin(), names.end());

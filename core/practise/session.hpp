@@ -100,6 +100,7 @@ private:
     SilentInput m_silence;
     CueNaming m_naming;
     CuedBreaths m_cued;
+    std::shared_ptr<const std::vector<ReadPhase>> m_compared; ///< with what was cued
     std::unique_ptr<Listening> m_listening;
 };
 

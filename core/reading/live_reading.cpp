@@ -16,6 +16,12 @@ constexpr double takesTurns = 0.95;
 // for again at every fifteenth look, half a minute. It keeps the looks of a long practice short.
 constexpr std::size_t enoughCycles = 8;
 constexpr int lookAnew = 15;
+// So much of a breath has its character: its onset is over.
+constexpr double heardEnoughS = 0.8;
+// After a breath so short, amid quiet, one cannot tell yet whether the hold goes on: it may have
+// been air stolen in it.
+constexpr double longestSipS = 1.2;
+constexpr double afterSip = 0.5;
 
 ReadKind kindAfter(ReadKind before, HeardSpan::Kind sound)
 {
@@ -24,24 +30,20 @@ ReadKind kindAfter(ReadKind before, HeardSpan::Kind sound)
     return full ? ReadKind::Exhale : ReadKind::Inhale;
 }
 
-ReadPhase named(const HeardSpan& span, const ReadPhase* before)
+bool isQuiet(const HeardSpan& span) { return span.kind == HeardSpan::Kind::Silence; }
+
+bool isSame(const ReadPhase& phase, const HeardSpan& span)
 {
-    ReadPhase phase;
-    phase.startS = span.startS;
-    phase.endS = span.endS;
-    phase.startSdS = span.startSdS;
-    phase.endSdS = span.endSdS;
-    if (span.kind == HeardSpan::Kind::Strokes) {
-        phase.kind = ReadKind::Strokes;
-    } else if (span.kind == HeardSpan::Kind::Hum) {
-        phase.kind = ReadKind::Exhale;
-        phase.sound = PhaseSound::Hum;
-        phase.confidence = takesTurns;
-    } else if (before) {
-        phase.kind = kindAfter(before->kind, span.kind);
-        phase.confidence = takesTurns * before->confidence;
-    }
-    return phase;
+    const auto kind = toPhaseKind(phase.kind);
+    return kind && isHold(*kind) == isQuiet(span) &&
+           std::fabs(phase.startS - span.startS) < shortestHoldSeconds;
+}
+
+// What comes after `spans` up to `end`.
+bool followsShortBreath(const std::vector<HeardSpan>& spans, std::size_t end)
+{
+    return end >= 2 && spans[end - 1].kind == HeardSpan::Kind::Breath &&
+           spans[end - 1].seconds() < longestSipS && isQuiet(spans[end - 2]);
 }
 
 } // namespace
@@ -59,9 +61,11 @@ LiveReading::LiveReading(std::optional<Plan> plan, const Known& known)
 {
 }
 
-void LiveReading::push(std::span<const float> samples)
+bool LiveReading::push(std::span<const float> samples)
 {
-    if (m_ear.push(samples)) readAgain();
+    const bool looked = m_ear.push(samples);
+    if (looked) readAgain();
+    return looked;
 }
 
 void LiveReading::readAgain()
@@ -77,6 +81,50 @@ void LiveReading::readAgain()
     while (!m_reading.phases.empty() && m_reading.phases.back().kind == ReadKind::Voice)
         m_reading.phases.pop_back();
     m_lookedUntilS = heard.spans.empty() ? 0 : heard.spans.back().endS;
+    nameWhatGoesOn(std::move(known));
+}
+
+// By its sound, the plan and what comes before it; what is over stays as it was read without it.
+void LiveReading::nameWhatGoesOn(Known known)
+{
+    m_goesOn.reset();
+    const std::optional<HeardSpan>& present = m_ear.presentAtLook();
+    if (!present || m_reading.phases.empty() ||
+        (!isQuiet(*present) &&
+         (present->kind != HeardSpan::Kind::Breath || present->seconds() < heardEnoughS)))
+        return;
+    Heard heard = m_ear.heard();
+    heard.spans.push_back(*present);
+    known.fit = m_reading.fit;
+    const RecordingInfo recording = m_reading.recording;
+    const Reading reading = readHeard({recording, {}, heard, m_ear.track()}, m_plan, known);
+    const auto phase = std::find_if(reading.phases.rbegin(), reading.phases.rend(),
+                                    [&](const ReadPhase& p) { return isSame(p, *present); });
+    // A name that its own sound speaks against is no better than taking turns.
+    if (phase != reading.phases.rend() && phase->confidence > 0.5) m_goesOn = *phase;
+}
+
+ReadPhase LiveReading::named(const HeardSpan& span, const ReadPhase* before, double sure) const
+{
+    ReadPhase phase;
+    phase.startS = span.startS;
+    phase.endS = span.endS;
+    phase.startSdS = span.startSdS;
+    phase.endSdS = span.endSdS;
+    if (span.kind == HeardSpan::Kind::Strokes) {
+        phase.kind = ReadKind::Strokes;
+    } else if (span.kind == HeardSpan::Kind::Hum) {
+        phase.kind = ReadKind::Exhale;
+        phase.sound = PhaseSound::Hum;
+        phase.confidence = takesTurns;
+    } else if (m_goesOn && isSame(*m_goesOn, span)) {
+        phase.kind = m_goesOn->kind;
+        phase.confidence = m_goesOn->confidence;
+    } else if (before) {
+        phase.kind = kindAfter(before->kind, span.kind);
+        phase.confidence = sure * before->confidence;
+    }
+    return phase;
 }
 
 std::vector<ReadPhase> LiveReading::phases() const
@@ -91,10 +139,16 @@ std::vector<ReadPhase> LiveReading::sinceLook() const
 {
     std::vector<ReadPhase> recent;
     const std::vector<HeardSpan>& spans = m_ear.heard().spans;
-    auto span = spans.end();
-    while (span != spans.begin() && std::prev(span)->endS > m_lookedUntilS) --span;
-    for (; span != spans.end(); ++span) recent.push_back(named(*span, lastNamed(recent)));
+    std::size_t next = spans.size();
+    while (next > 0 && spans[next - 1].endS > m_lookedUntilS) --next;
+    for (; next < spans.size(); ++next)
+        recent.push_back(named(spans[next], lastNamed(recent), sureAfter(next)));
     return recent;
+}
+
+double LiveReading::sureAfter(std::size_t end) const
+{
+    return followsShortBreath(m_ear.heard().spans, end) ? afterSip : takesTurns;
 }
 
 const ReadPhase* LiveReading::lastNamed(const std::vector<ReadPhase>& recent) const
@@ -116,9 +170,10 @@ std::optional<LiveReading::Now> LiveReading::now() const
     span.kind = present->kind;
     span.startS = present->sinceS;
     span.endS = m_ear.untilS();
-    const ReadPhase phase = named(span, lastNamed(recent));
-    return Now{toPhaseKind(phase.kind), present->kind, present->sinceS, phase.confidence,
-               present->pitchHz};
+    const ReadPhase phase = named(span, lastNamed(recent), sureAfter(m_ear.heard().spans.size()));
+    return Now{toPhaseKind(phase.kind), present->kind,
+               present->sinceS,         phase.confidence,
+               present->pitchHz,        m_reading.fit ? m_reading.fit->probability : 1};
 }
 
 Listened LiveReading::finish(RecordingInfo recording, const SoundDamage& damage,

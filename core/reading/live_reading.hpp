@@ -17,13 +17,22 @@
 namespace layakari {
 
 /// Names what the live ear hears. After each of its looks everything so far is read against the
-/// plan as a finished recording is; in between, breaths take turns.
+/// plan as a finished recording is, with the breath that goes on; what begins between two looks
+/// takes turns with that.
 class LiveReading {
 public:
     explicit LiveReading(std::optional<Plan> plan, const Known& known = {});
 
-    /// Sound at `analysisRateHz`, any number of samples.
-    void push(std::span<const float> samples);
+    /// Sound at `analysisRateHz`, any number of samples. True when there was a look, after which
+    /// names may have changed.
+    bool push(std::span<const float> samples);
+
+    /// What is known of the sound so far as a person would put it right, such as what of it is
+    /// rest; in place of what was known before, from the next look on.
+    void setCorrections(std::vector<Correction> corrections)
+    {
+        m_known.corrections = std::move(corrections);
+    }
 
     struct Now {
         std::optional<PhaseKind>
@@ -32,6 +41,8 @@ public:
         double sinceS = 0;
         double confidence = 0; ///< that `phase` is right
         double pitchHz = 0;    ///< of a voiced sound; else 0
+        double sides =
+            1; ///< part of `confidence`: that inhale and exhale are not the wrong way round
 
         /// Whether this is the same stretch as `before` was, under whatever name.
         bool goesOnFrom(const Now& before) const;
@@ -55,9 +66,15 @@ private:
     LiveEar m_ear;
     Reading m_reading;
     int m_looks = 0;
-    double m_lookedUntilS = 0; ///< where the spans of the last look end
+    double m_lookedUntilS = 0;         ///< where the spans of the last look end
+    std::optional<ReadPhase> m_goesOn; ///< what the last look cut, not in `m_reading`
 
     void readAgain();
+    void nameWhatGoesOn(Known known);
+    /// `sure`: that what sounds takes turns with `before`.
+    ReadPhase named(const HeardSpan& span, const ReadPhase* before, double sure) const;
+    /// The same, of what comes after the first `end` spans that were heard.
+    double sureAfter(std::size_t end) const;
     /// What ended since the last look, named one after the other.
     std::vector<ReadPhase> sinceLook() const;
     /// The last phase with a name among `recent`, or before them: breaths take turns with it.
