@@ -13,6 +13,7 @@ namespace {
 
 // A breath that begins so long before its cue was meant for it, unless it is the one before.
 constexpr double mostEarlyS = 1.5;
+constexpr double reactionS = 0.3; // about the least in which a cue is answered
 // Nobody whose ears are closed can press a key: a phase that should have ended with a breath that
 // is not heard ends after three times its length, and not before twenty seconds.
 constexpr double unheardLengths = 3;
@@ -63,8 +64,10 @@ std::optional<double> Leader::endByClock() const
 
 void Leader::begin(std::size_t index, double atS)
 {
-    // Half of the phase before at most: else it is that phase's breath, still sounding.
-    m_mostEarlyS = std::min(mostEarlyS, 0.5 * (atS - m_moment.beganS));
+    // Half of the phase before at most: else it is that phase's breath, still sounding. After
+    // natural breathing nobody knows when the cue comes: what sounds then is still that.
+    const bool wasPhase = step().kind == CueStep::Kind::Phase;
+    m_mostEarlyS = std::min(wasPhase ? mostEarlyS : reactionS, 0.5 * (atS - m_moment.beganS));
     m_moment = {};
     m_moment.step = index;
     m_moment.beganS = atS;

@@ -131,6 +131,8 @@ private:
     void endHeard(double atS);
     void takeBackIfMistaken(const BreathHeard& heard);
     bool findItsPlace(double nowS);
+    std::optional<std::size_t> stepOfCycle(PhaseKind kind) const;
+    std::optional<std::size_t> laterStep(PhaseKind kind) const;
     bool wasSip() const;
     void goBackToHold(double nowS);
     void hearInRest(double nowS);

@@ -107,27 +107,46 @@ void Leader::hearPhase(double nowS)
     hearPhase(nowS);
 }
 
-// An inhale that is surely an exhale: the cue has lost its place, and goes to that phase of its
-// cycle.
+// An inhale that is surely an exhale: the cue has lost its place, and goes to where that is.
 bool Leader::findItsPlace(double nowS)
 {
     if (m_how.lead != Lead::Following || isHold(step().phase.kind) || !m_hasBegun ||
         !m_heard.sounds || !m_heard.kind || *m_heard.kind == step().phase.kind ||
         nowS - m_heard.sinceS < surelyS)
         return false;
-    std::size_t first = m_moment.step;
-    while (first > 0 && !m_steps[first].beginsCycle) --first;
-    for (std::size_t i = first; i < m_steps.size() && (i == first || !m_steps[i].beginsCycle) &&
-                                m_steps[i].kind == CueStep::Kind::Phase;
-         ++i) {
-        if (m_steps[i].phase.kind != *m_heard.kind) continue;
-        begin(i, m_heard.sinceS);
-        m_hasBegun = true;
-        m_breathSinceS = m_heard.sinceS;
-        m_toldCounts = static_cast<int>((nowS - m_heard.sinceS) / m_moment.countS);
-        return true;
-    }
-    return false;
+    const auto place = m_heard.sinceS > m_breathSinceS + sameSoundS ? laterStep(*m_heard.kind)
+                                                                    : stepOfCycle(*m_heard.kind);
+    if (!place) return false;
+    if (*place == m_moment.step + 1)
+        endHeard(m_heard.sinceS);
+    else
+        begin(*place, m_heard.sinceS);
+    m_hasBegun = true;
+    m_breathSinceS = m_heard.sinceS;
+    m_toldCounts = static_cast<int>((nowS - m_heard.sinceS) / m_moment.countS);
+    return true;
+}
+
+// Where the breath of this phase was another from its beginning.
+std::optional<std::size_t> Leader::stepOfCycle(PhaseKind kind) const
+{
+    std::size_t i = m_moment.step;
+    while (i > 0 && !m_steps[i].beginsCycle) --i;
+    do {
+        if (m_steps[i].phase.kind == kind) return i;
+        ++i;
+    } while (i < m_steps.size() && !m_steps[i].beginsCycle &&
+             m_steps[i].kind == CueStep::Kind::Phase);
+    return std::nullopt;
+}
+
+// Where this phase's breath is over, and another sounds.
+std::optional<std::size_t> Leader::laterStep(PhaseKind kind) const
+{
+    for (std::size_t i = m_moment.step + 1;
+         i < m_steps.size() && m_steps[i].kind == CueStep::Kind::Phase; ++i)
+        if (m_steps[i].phase.kind == kind) return i;
+    return std::nullopt;
 }
 
 // Air stolen in a hold ended it, as a breath would; it goes on.

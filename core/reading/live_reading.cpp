@@ -95,6 +95,7 @@ void LiveReading::nameWhatGoesOn(Known known)
         return;
     Heard heard = m_ear.heard();
     heard.spans.push_back(*present);
+    heard.spans.back().hasCharacter = false;
     known.fit = m_reading.fit;
     const RecordingInfo recording = m_reading.recording;
     const Reading reading = readHeard({recording, {}, heard, m_ear.track()}, m_plan, known);

@@ -30,6 +30,15 @@ public:
         heard.hums.push_back(hum);
         return *this;
     }
+    Heardings& rest(int breaths) // as a person says
+    {
+        for (int b = 0; b < breaths; ++b) {
+            same(2).same(2.5);
+            for (std::size_t s = heard.spans.size() - 2; s < heard.spans.size(); ++s)
+                heard.spans[s].saidPart = HeardSpan::Part::Rest;
+        }
+        return *this;
+    }
     Heardings& natural(int breaths)
     {
         for (int b = 0; b < breaths; ++b) i(2).e(2.5).silence(0.5);
@@ -244,6 +253,41 @@ TEST_CASE("A hold that was left out is a phase without spans, not a cycle withou
     REQUIRE(completeCycles(alignment) == 6);
     CHECK(alignment.cycles[3].phases[1].empty());
     CHECK(alignment.cycles[3].phases[2].size() == 1);
+}
+
+TEST_CASE("While it goes on, the cycle that has begun is one, and does not turn the names around")
+{
+    for (int breaths = 3; breaths <= 10; ++breaths) {
+        INFO(breaths);
+        Heardings h;
+        h.rest(3);
+        for (int b = 0; b < breaths; ++b) h.same(4.6);
+        h.heard.goesOn = true;
+        const Alignment alignment = alignTo(h, &preset("even-4-4"));
+        std::string kinds;
+        for (int b = 0; b < breaths; ++b) kinds += b % 2 == 0 ? 'i' : 'e';
+        CHECK(kindsOf(alignment).substr(6) == kinds);
+        CHECK(rolesOf(alignment).substr(6) == std::string(static_cast<std::size_t>(breaths), 'p'));
+        REQUIRE(alignment.cycles.size() == static_cast<std::size_t>((breaths + 1) / 2));
+        CHECK(alignment.cycles.back().complete == (breaths % 2 == 0));
+    }
+    // Nothing comes after the end of a recording: there a breath alone is no cycle.
+    Heardings over;
+    for (int c = 0; c < 3; ++c) over.i(4.6).e(4.6);
+    over.i(4.6).silence(1);
+    CHECK(completeCycles(alignTo(over, &preset("even-4-4"))) == 3);
+}
+
+TEST_CASE("While it goes on, a hold that is still to come is not missing")
+{
+    Heardings h;
+    for (int c = 0; c < 3; ++c) h.i(4).silence(4).e(4).silence(4);
+    h.i(4);
+    h.heard.goesOn = true;
+    const Alignment alignment = alignTo(h, &preset("square-4"));
+    CHECK(kindsOf(alignment) == "i+e-i+e-i+e-i");
+    REQUIRE(alignment.cycles.size() == 4);
+    CHECK_FALSE(alignment.cycles.back().complete);
 }
 
 TEST_CASE("A ladder is followed rung by rung")

@@ -95,6 +95,40 @@ TEST_CASE("An ear that hardly knows does not contradict, however often")
     CHECK_FALSE(naming.surely(sure));
 }
 
+TEST_CASE("An ear that has all breaths the other way round than they were cued has to be very sure")
+{
+    for (const double confidence : {0.93, 0.98}) {
+        CueNaming naming(Lead::Following);
+        naming.setAgreement(0.1);
+        naming.hear(breath(PhaseKind::Exhale, 10, confidence), begunAt(10),
+                    phaseStep(PhaseKind::Inhale));
+        const auto twice = breath(PhaseKind::Inhale, 15, confidence);
+        naming.hear(twice, begunAt(15), phaseStep(PhaseKind::Exhale));
+        const bool isVerySure = confidence > 0.95;
+        INFO(confidence);
+        CHECK(naming.surely(twice).has_value() == isVerySure);
+        CHECK(naming.named(twice).phase == (isVerySure ? PhaseKind::Inhale : PhaseKind::Exhale));
+    }
+}
+
+TEST_CASE("An ear that has agreed so far is asked of the place alone, not of the sides")
+{
+    // It is sure of this breath, if only it has the sides right, of which it cannot be sure.
+    auto heard = breath(PhaseKind::Exhale, 10, 0.6);
+    heard.sides = 0.63;
+    for (const bool hasAgreed : {false, true}) {
+        CueNaming naming(Lead::Following);
+        if (hasAgreed) naming.setAgreement(0.9);
+        naming.hear(heard, begunAt(10), phaseStep(PhaseKind::Inhale));
+        CHECK_FALSE(naming.surely(heard)); // once is not enough
+        auto twice = heard;
+        twice.phase = PhaseKind::Inhale;
+        twice.sinceS = 15;
+        naming.hear(twice, begunAt(15), phaseStep(PhaseKind::Exhale));
+        CHECK(naming.surely(twice).has_value() == hasAgreed);
+    }
+}
+
 TEST_CASE("The quiet after air stolen in a hold is still the hold")
 {
     CueNaming naming(Lead::Following);

@@ -281,6 +281,37 @@ TEST_CASE("A breath that a look takes back is waited for again, and is not over"
     CHECK(leader.now().beganS == Approx(5.3));
 }
 
+TEST_CASE("A turn that a look takes back puts the cue back; the breath goes on")
+{
+    Leader leader(cueSteps(planOf("even-4-4"), 0, 0), {Lead::Following, 1.0, 0});
+    double now = 0;
+    tell(leader, now, true, 1.0, 3.2);
+    tell(leader, now, true, 4.2, 0.6);
+    REQUIRE(leader.step().phase.kind == PhaseKind::Exhale);
+    leader.hear({true, 1.0, {}});
+    leader.advance(now += 0.02);
+    CHECK(leader.step().phase.kind == PhaseKind::Inhale);
+    CHECK(leader.now().beganS == Approx(1.0));
+    tell(leader, now, true, 5.1, 1); // its real turn
+    CHECK(leader.step().phase.kind == PhaseKind::Exhale);
+    CHECK(leader.now().beganS == Approx(5.1));
+}
+
+TEST_CASE("A turn half-way through a breath is believed when it has lasted, a usual one at once")
+{
+    for (const double turnS : {3.0, 5.0}) {
+        Leader leader(cueSteps(planOf("even-4-4"), 0, 0), {Lead::Following, 1.0, 0});
+        double now = 0;
+        tell(leader, now, true, 1.0, turnS - 1);
+        tell(leader, now, true, turnS, 0.5);
+        INFO(turnS);
+        CHECK((leader.step().phase.kind == PhaseKind::Exhale) == (turnS == 5.0));
+        for (const double untilS = turnS + 1.7; now < untilS; now += 0.01) leader.advance(now);
+        CHECK(leader.step().phase.kind == PhaseKind::Exhale);
+        CHECK(leader.now().beganS == Approx(turnS));
+    }
+}
+
 TEST_CASE("A cue that has lost its place goes to the phase that is surely heard")
 {
     Leader leader(cueSteps(planOf("square-4"), 0, 0), {Lead::Following, 1.0, 0});
@@ -299,6 +330,37 @@ TEST_CASE("A cue that has lost its place goes to the phase that is surely heard"
     clock.hear({true, 0.1, PhaseKind::Exhale});
     clock.advance(3);
     CHECK(clock.step().phase.kind == PhaseKind::Inhale);
+}
+
+TEST_CASE("Where a turn was missed, the cue goes on with the next cycle and not back in its own")
+{
+    Leader leader(cueSteps(planOf("even-4-4"), 0, 0), {Lead::Following, 1.0, 0});
+    double now = 0;
+    tell(leader, now, true, 1.0, 4);
+    tell(leader, now, true, 5.0, 1.5); // an exhale of two counts: it waits
+    REQUIRE(leader.step().phase.kind == PhaseKind::Exhale);
+    tell(leader, now, true, 7.0, 0.9);
+    REQUIRE(leader.step().phase.kind == PhaseKind::Exhale);
+    const std::size_t exhale = leader.now().step;
+    leader.hear({true, 7.0, PhaseKind::Inhale}); // and surely an inhale by now
+    for (const double untilS = now + 0.3; now < untilS; now += 0.01) leader.advance(now);
+    CHECK(leader.now().step == exhale + 1);
+    CHECK(leader.now().beganS == Approx(7.0));
+}
+
+TEST_CASE("What sounds when settling is over is natural breath, and is waited through")
+{
+    Leader leader(cueSteps(planOf("even-4-4"), 10, 0), {Lead::Following, 1.0, 0});
+    double now = 0;
+    tell(leader, now, true, 9.0, 5); // breath without a pause
+    tell(leader, now, true, 14.0, 1.2);
+    REQUIRE(leader.step().kind == CueStep::Kind::Phase);
+    CHECK(leader.now().waits);
+    tell(leader, now, false, 16.5, 0.5);
+    CHECK(leader.now().waits);
+    tell(leader, now, true, 17.0, 1);
+    CHECK(leader.step().phase.kind == PhaseKind::Inhale);
+    CHECK(leader.now().beganS == Approx(17.0));
 }
 
 TEST_CASE("Followed, somebody with a slower count is counted along at it by and by")

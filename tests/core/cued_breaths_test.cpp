@@ -104,6 +104,24 @@ TEST_CASE("A cue that was moved within a breath makes it no second one")
     CHECK(cued.namesFor(readSquares(1, 0, [](int) { return true; }), preRollS).empty());
 }
 
+TEST_CASE("Ear and cue agree for the share of time for which the ear names what was cued")
+{
+    const CuedBreaths cued = cuedSquares(6);
+    const auto agreement = [&](const std::function<bool(int)>& isSwapped) {
+        return cued.agreement(readSquares(6, 0, isSwapped).phases, preRollS);
+    };
+    CHECK(agreement([](int) { return false; }) == Approx(1));
+    CHECK(agreement([](int) { return true; }) == Approx(0));
+    CHECK(agreement([](int cycle) { return cycle >= 4; }) == Approx(4.0 / 6));
+    // Of three breaths nothing can be said.
+    std::vector<ReadPhase> few = readSquares(6, 0, [](int) { return false; }).phases;
+    few.resize(6);
+    CHECK_FALSE(cued.agreement(few, preRollS));
+    few = readSquares(6, 0, [](int) { return false; }).phases;
+    few.resize(7);
+    CHECK(cued.agreement(few, preRollS));
+}
+
 TEST_CASE("In a pause nothing is cued")
 {
     CuedBreaths cued;

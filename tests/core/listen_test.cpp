@@ -232,6 +232,26 @@ TEST_CASE("Breaths that sound different are sorted by it, also where one was mis
     CHECK((classes.logOddsAIsInhale > 0) == aIsBright);
 }
 
+TEST_CASE("Natural breaths that are said to be rest do not shape the kinds")
+{
+    constexpr double hardlyDb = 3;
+    for (int practised = 3; practised <= 6; ++practised) {
+        INFO(practised);
+        Heard heard;
+        for (int i = 0; i < 6 + practised; ++i) {
+            const bool isRest = i < 6;
+            heard.spans.push_back(breathWith(i % 2 == 0 ? hardlyDb / 2 : -hardlyDb / 2, 3.0 * i));
+            if (!isRest) continue;
+            heard.spans.back().character.values[BreathCharacter::level] -= 12;
+            heard.spans.back().saidPart = HeardSpan::Part::Rest;
+        }
+        const BreathClasses classes = sortBreaths(heard);
+        // The first that counts is A: it stays so as more are heard.
+        for (std::size_t i = 6; i < heard.spans.size(); ++i)
+            CHECK((classes.probabilityA[i] > 0.5) == (i % 2 == 0));
+    }
+}
+
 TEST_CASE("Breaths that sound the same say nothing about which is the inhale")
 {
     Heard heard;

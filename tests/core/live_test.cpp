@@ -239,6 +239,37 @@ TEST_CASE("What begins or ends just before a look is not taken back by it")
         }
 }
 
+TEST_CASE("A turn just before a look is not taken back by it")
+{
+    int turns = 0;
+    int takenBack = 0;
+    for (unsigned seed = 95; seed <= 96; ++seed) {
+        // A look comes every two seconds, and each of these turns a little before one.
+        std::vector<double> edges{4};
+        while (edges.back() < 60) edges.push_back(edges.back() + (edges.size() % 2 ? 3.75 : 4.1));
+        for (std::size_t e = 1; e < edges.size(); ++e)
+            edges[e] = 2 * std::round(edges[e] / 2) - 0.15 - 0.02 * static_cast<double>(e);
+        const auto sound = flutteringBreaths(edges, 0.5, seed);
+        LiveEar ear;
+        double since = 0;
+        double toldAt = 0;
+        for (std::size_t at = 0; at < sound.size(); at += blockSamples) {
+            ear.push(std::span(sound).subspan(at, std::min(blockSamples, sound.size() - at)));
+            if (!ear.present() || ear.untilS() < edges[3]) continue;
+            const LiveEar::Present& present = *ear.present();
+            constexpr double sooner = 1;
+            if (present.sinceS > since + sooner && present.turned) {
+                ++turns;
+                toldAt = ear.untilS();
+            }
+            if (present.sinceS < since - sooner && ear.untilS() < toldAt + 0.4) ++takenBack;
+            since = present.sinceS;
+        }
+    }
+    REQUIRE(turns > 15);
+    CHECK(takenBack <= turns / 10);
+}
+
 TEST_CASE("A voiced sound has its pitch while it lasts")
 {
     const double hz = 196;

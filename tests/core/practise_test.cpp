@@ -227,6 +227,45 @@ TEST_CASE("Where in and out sound alike, a cue that follows has counted the turn
     CHECK(right >= phases - 1);
 }
 
+TEST_CASE("Breath without a hold is followed from its first breath, whoever breathes")
+{
+    const auto* who = GENERATE("alike", "held-attic", "held-boathouse");
+    INFO(who);
+    const TemporaryFolder folder;
+    PracticeSetup setup = setupFor(planOf("even-4-4"), folder / "practice.flac");
+    setup.how = {Lead::Following, 1.2, 0};
+    auto session = PracticeSession::begin(std::move(setup));
+    REQUIRE(session.has_value());
+    ToldLive told;
+    const Truth truth = practise(**session, person(who), 7301, told.watch());
+    const auto [right, phases] = told.rightOf(truth);
+    REQUIRE(phases >= 20);
+    CHECK(right >= phases - phases / 20);
+}
+
+TEST_CASE("Air stolen in a hold does not change which hold it is told to be, nor what follows")
+{
+    const TemporaryFolder folder;
+    PracticeSetup setup = setupFor(planOf("square-4"), folder / "practice.flac");
+    setup.how = {Lead::Following, 1.2, 0};
+    auto session = PracticeSession::begin(std::move(setup));
+    REQUIRE(session.has_value());
+    Temperament who = person("held-attic");
+    who.stolenBreath = 0.5;
+    ToldLive told;
+    Truth truth = practise(**session, who, 7401, told.watch());
+    // The stolen breath itself is over before anybody can know.
+    constexpr double stolenS = 1.2;
+    const std::size_t all = truth.phases.size();
+    std::erase_if(truth.phases, [](const Truth::Phase& phase) {
+        return (phase.kind == "inhale" || phase.kind == "exhale") &&
+               phase.endS - phase.startS < stolenS;
+    });
+    REQUIRE(truth.phases.size() + 3 <= all);
+    const auto [right, phases] = told.rightOf(truth);
+    CHECK(right >= phases - 2);
+}
+
 TEST_CASE("Beside a recorder's automatic gain phases are told as they are done, by either lead")
 {
     struct Sitting {
