@@ -181,7 +181,11 @@ void PracticeSession::push(std::span<const float> samples, std::span<float> tone
     if (const auto began = m_leader.practiceBeganS())
         m_listening->fromS = *began + m_preRollS - CueNaming::meantS;
     m_leader.advance(static_cast<double>(m_samples) / m_setup.sampleRateHz);
-    if (!m_steps.empty()) m_listening->setRests(whatIsRest(m_leader, m_preRollS));
+    if (const std::size_t rests = m_leader.pauses().size() + m_leader.practiceBeganS().has_value();
+        rests != m_restsTold) {
+        m_listening->setRests(whatIsRest(m_leader, m_preRollS));
+        m_restsTold = rests;
+    }
     if (now && !m_steps.empty()) m_naming.hear(*now, m_leader.now(), m_leader.step());
     if (!m_steps.empty())
         m_cued.add(m_leader.now(), m_leader.step(),

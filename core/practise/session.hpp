@@ -98,6 +98,7 @@ private:
     std::int64_t m_samples = 0; ///< since it was begun
     SoundDamage m_damage;
     SilentInput m_silence;
+    std::size_t m_restsTold = 0; ///< to the live reading
     CueNaming m_naming;
     CuedBreaths m_cued;
     std::shared_ptr<const std::vector<ReadPhase>> m_compared; ///< with what was cued

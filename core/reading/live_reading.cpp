@@ -16,7 +16,7 @@ constexpr double takesTurns = 0.95;
 // for again at every fifteenth look, half a minute. It keeps the looks of a long practice short.
 constexpr std::size_t enoughCycles = 8;
 constexpr int lookAnew = 15;
-// So much of a breath has its character: its onset is over.
+// Sooner, a breath may yet prove to be a knock or a sip.
 constexpr double heardEnoughS = 0.8;
 // After a breath so short, amid quiet, one cannot tell yet whether the hold goes on: it may have
 // been air stolen in it.
@@ -84,7 +84,8 @@ void LiveReading::readAgain()
     nameWhatGoesOn(std::move(known));
 }
 
-// By its sound, the plan and what comes before it; what is over stays as it was read without it.
+// By the plan and what comes before it: what is heard of a breath so far is unlike its kind. What
+// is over stays as it was read without it.
 void LiveReading::nameWhatGoesOn(Known known)
 {
     m_goesOn.reset();
@@ -101,7 +102,7 @@ void LiveReading::nameWhatGoesOn(Known known)
     const Reading reading = readHeard({recording, {}, heard, m_ear.track()}, m_plan, known);
     const auto phase = std::find_if(reading.phases.rbegin(), reading.phases.rend(),
                                     [&](const ReadPhase& p) { return isSame(p, *present); });
-    // A name that its own sound speaks against is no better than taking turns.
+    // A name that the breaths around speak against is no better than taking turns.
     if (phase != reading.phases.rend() && phase->confidence > 0.5) m_goesOn = *phase;
 }
 

@@ -244,18 +244,19 @@ TEST_CASE("A turn just before a look is not taken back by it")
     int turns = 0;
     int takenBack = 0;
     for (unsigned seed = 95; seed <= 96; ++seed) {
-        // A look comes every two seconds, and each of these turns a little before one.
-        std::vector<double> edges{4};
-        while (edges.back() < 60) edges.push_back(edges.back() + (edges.size() % 2 ? 3.75 : 4.1));
-        for (std::size_t e = 1; e < edges.size(); ++e)
-            edges[e] = 2 * std::round(edges[e] / 2) - 0.15 - 0.02 * static_cast<double>(e);
+        // After the first twenty seconds a look comes at every even second and a half; each of
+        // these turns is told a little before one.
+        constexpr double lookS = 20.5;
+        std::vector<double> edges{4, 8, 12, 16, 20};
+        for (int n = 2; n < 20; n += 2)
+            edges.push_back(lookS + 2 * n - 0.12 - 0.02 * static_cast<double>(edges.size()));
         const auto sound = flutteringBreaths(edges, 0.5, seed);
         LiveEar ear;
         double since = 0;
         double toldAt = 0;
         for (std::size_t at = 0; at < sound.size(); at += blockSamples) {
             ear.push(std::span(sound).subspan(at, std::min(blockSamples, sound.size() - at)));
-            if (!ear.present() || ear.untilS() < edges[3]) continue;
+            if (!ear.present() || ear.untilS() < lookS + 1) continue;
             const LiveEar::Present& present = *ear.present();
             constexpr double sooner = 1;
             if (present.sinceS > since + sooner && present.turned) {
