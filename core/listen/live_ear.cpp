@@ -181,23 +181,20 @@ void LiveEar::begin(bool sounds, std::size_t frame, bool turned)
         m_present =
             Present{sounds ? HeardSpan::Kind::Breath : HeardSpan::Kind::Silence, since, turned, 0};
     }
-    m_presentAtLook.reset();
     m_changedAt = m_nextFrame;
     m_voicedFrames = 0;
     m_peak = m_valley = 0;
 }
 
 // What reaches the edge of a look is not over: it is taken from `heard`.
-LiveEar::Present LiveEar::presentIn(Heard& heard)
+LiveEar::Present LiveEar::presentIn(Heard& heard) const
 {
     constexpr double edgeSeconds = 0.25;
-    m_presentAtLook.reset();
     if (heard.spans.empty()) return {};
     const HeardSpan last = heard.spans.back();
     if (last.endS < FeatureTrack::timeOf(m_nextFrame) - edgeSeconds)
         return {HeardSpan::Kind::Silence, last.endS, false, 0};
     heard.spans.pop_back();
-    m_presentAtLook = last;
     const bool turned = last.kind != HeardSpan::Kind::Silence && !heard.spans.empty() &&
                         heard.spans.back().kind != HeardSpan::Kind::Silence &&
                         heard.spans.back().endS >= last.startS;
@@ -206,10 +203,10 @@ LiveEar::Present LiveEar::presentIn(Heard& heard)
 
 // A turn without a pause shows in what comes after it: so soon, a look cannot see it yet, nor take
 // it back.
-bool LiveEar::isTooEarlyFor(const Present& seen) const
+bool LiveEar::cannotSeeTurnYet(const Present& seen) const
 {
-    return m_present && m_present->turned && m_present->sounds() && m_presentAtLook &&
-           m_presentAtLook->kind == HeardSpan::Kind::Breath &&
+    return m_present && m_present->turned && m_present->sounds() &&
+           seen.kind == HeardSpan::Kind::Breath &&
            m_present->sinceS > untilS() - turnShowsSeconds &&
            seen.sinceS + shortestBreathSeconds < m_present->sinceS;
 }
@@ -220,13 +217,13 @@ void LiveEar::look()
     Heard heard = joinLooks(
         m_heard, listenTo(m_extractor.track().slice(first, m_nextFrame), {}, &m_heard.room),
         static_cast<double>(first) * FeatureTrack::hopSeconds);
+    const HeardSpan last = heard.spans.empty() ? HeardSpan{} : heard.spans.back();
     Present seen = presentIn(heard);
-    if (isTooEarlyFor(seen)) {
-        HeardSpan past = *m_presentAtLook;
+    if (cannotSeeTurnYet(seen)) {
+        HeardSpan past = last;
         past.endS = m_present->sinceS;
         past.endSdS = inPassingSdSeconds;
         heard.spans.push_back(past);
-        m_presentAtLook.reset();
         seen = *m_present;
     }
     if (!m_present || seen.sinceS != m_present->sinceS) m_peak = m_valley = 0;

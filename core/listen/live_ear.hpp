@@ -38,9 +38,6 @@ public:
 
     /// What there is at `untilS`. Nothing before the first look.
     const std::optional<Present>& present() const { return m_present; }
-    /// What is present, as the last look saw it until then: with its character, and cut off by the
-    /// look. Nothing where it has begun since, or was too short to be seen.
-    const std::optional<HeardSpan>& presentAtLook() const { return m_presentAtLook; }
     /// The end of what has been heard, seconds from the start.
     double untilS() const { return FeatureTrack::timeOf(m_extractor.track().frames()); }
 
@@ -55,7 +52,6 @@ private:
     FeatureExtractor m_extractor;
     Heard m_heard;
     std::optional<Present> m_present;
-    std::optional<HeardSpan> m_presentAtLook;
     std::size_t m_nextFrame = 0; ///< to be heard in passing
     std::size_t m_nextLook = 0;
     std::size_t m_changedAt = 0; ///< the frame in which the present began to differ from the past
@@ -74,8 +70,8 @@ private:
     bool wasNoBreath(const HeardSpan& past) const;
     void begin(bool sounds, std::size_t frame, bool turned);
     void look();
-    Present presentIn(Heard& heard);
-    bool isTooEarlyFor(const Present& seen) const;
+    Present presentIn(Heard& heard) const;
+    bool cannotSeeTurnYet(const Present& seen) const;
 };
 
 } // namespace layakari

@@ -16,8 +16,6 @@ constexpr double takesTurns = 0.95;
 // for again at every fifteenth look, half a minute. It keeps the looks of a long practice short.
 constexpr std::size_t enoughCycles = 8;
 constexpr int lookAnew = 15;
-// Sooner, a breath may yet prove to be a knock or a sip.
-constexpr double heardEnoughS = 0.8;
 // After a breath so short, amid quiet, one cannot tell yet whether the hold goes on: it may have
 // been air stolen in it.
 constexpr double longestSipS = 1.2;
@@ -32,18 +30,32 @@ ReadKind kindAfter(ReadKind before, HeardSpan::Kind sound)
 
 bool isQuiet(const HeardSpan& span) { return span.kind == HeardSpan::Kind::Silence; }
 
-bool isSame(const ReadPhase& phase, const HeardSpan& span)
-{
-    const auto kind = toPhaseKind(phase.kind);
-    return kind && isHold(*kind) == isQuiet(span) &&
-           std::fabs(phase.startS - span.startS) < shortestHoldSeconds;
-}
-
 // What comes after `spans` up to `end`.
 bool followsShortBreath(const std::vector<HeardSpan>& spans, std::size_t end)
 {
     return end >= 2 && spans[end - 1].kind == HeardSpan::Kind::Breath &&
            spans[end - 1].seconds() < longestSipS && isQuiet(spans[end - 2]);
+}
+
+// `sure`: that it takes turns with `before`.
+ReadPhase named(const HeardSpan& span, const ReadPhase* before, double sure)
+{
+    ReadPhase phase;
+    phase.startS = span.startS;
+    phase.endS = span.endS;
+    phase.startSdS = span.startSdS;
+    phase.endSdS = span.endSdS;
+    if (span.kind == HeardSpan::Kind::Strokes) {
+        phase.kind = ReadKind::Strokes;
+    } else if (span.kind == HeardSpan::Kind::Hum) {
+        phase.kind = ReadKind::Exhale;
+        phase.sound = PhaseSound::Hum;
+        phase.confidence = takesTurns;
+    } else if (before) {
+        phase.kind = kindAfter(before->kind, span.kind);
+        phase.confidence = sure * before->confidence;
+    }
+    return phase;
 }
 
 } // namespace
@@ -81,52 +93,6 @@ void LiveReading::readAgain()
     while (!m_reading.phases.empty() && m_reading.phases.back().kind == ReadKind::Voice)
         m_reading.phases.pop_back();
     m_lookedUntilS = heard.spans.empty() ? 0 : heard.spans.back().endS;
-    nameWhatGoesOn(std::move(known));
-}
-
-// By the plan and what comes before it: what is heard of a breath so far is unlike its kind. What
-// is over stays as it was read without it.
-void LiveReading::nameWhatGoesOn(Known known)
-{
-    m_goesOn.reset();
-    const std::optional<HeardSpan>& present = m_ear.presentAtLook();
-    if (!present || m_reading.phases.empty() ||
-        (!isQuiet(*present) &&
-         (present->kind != HeardSpan::Kind::Breath || present->seconds() < heardEnoughS)))
-        return;
-    Heard heard = m_ear.heard();
-    heard.spans.push_back(*present);
-    heard.spans.back().hasCharacter = false;
-    known.fit = m_reading.fit;
-    const RecordingInfo recording = m_reading.recording;
-    const Reading reading = readHeard({recording, {}, heard, m_ear.track()}, m_plan, known);
-    const auto phase = std::find_if(reading.phases.rbegin(), reading.phases.rend(),
-                                    [&](const ReadPhase& p) { return isSame(p, *present); });
-    // A name that the breaths around speak against is no better than taking turns.
-    if (phase != reading.phases.rend() && phase->confidence > 0.5) m_goesOn = *phase;
-}
-
-ReadPhase LiveReading::named(const HeardSpan& span, const ReadPhase* before, double sure) const
-{
-    ReadPhase phase;
-    phase.startS = span.startS;
-    phase.endS = span.endS;
-    phase.startSdS = span.startSdS;
-    phase.endSdS = span.endSdS;
-    if (span.kind == HeardSpan::Kind::Strokes) {
-        phase.kind = ReadKind::Strokes;
-    } else if (span.kind == HeardSpan::Kind::Hum) {
-        phase.kind = ReadKind::Exhale;
-        phase.sound = PhaseSound::Hum;
-        phase.confidence = takesTurns;
-    } else if (m_goesOn && isSame(*m_goesOn, span)) {
-        phase.kind = m_goesOn->kind;
-        phase.confidence = m_goesOn->confidence;
-    } else if (before) {
-        phase.kind = kindAfter(before->kind, span.kind);
-        phase.confidence = sure * before->confidence;
-    }
-    return phase;
 }
 
 std::vector<ReadPhase> LiveReading::phases() const

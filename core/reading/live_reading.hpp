@@ -17,8 +17,7 @@
 namespace layakari {
 
 /// Names what the live ear hears. After each of its looks everything so far is read against the
-/// plan as a finished recording is, with the breath that goes on; what begins between two looks
-/// takes turns with that.
+/// plan as a finished recording is; in between, breaths take turns.
 class LiveReading {
 public:
     explicit LiveReading(std::optional<Plan> plan, const Known& known = {});
@@ -66,14 +65,10 @@ private:
     LiveEar m_ear;
     Reading m_reading;
     int m_looks = 0;
-    double m_lookedUntilS = 0;         ///< where the spans of the last look end
-    std::optional<ReadPhase> m_goesOn; ///< what the last look cut, not in `m_reading`
+    double m_lookedUntilS = 0; ///< where the spans of the last look end
 
     void readAgain();
-    void nameWhatGoesOn(Known known);
-    /// `sure`: that what sounds takes turns with `before`.
-    ReadPhase named(const HeardSpan& span, const ReadPhase* before, double sure) const;
-    /// The same, of what comes after the first `end` spans that were heard.
+    /// That what comes after the first `end` spans that were heard takes turns with them.
     double sureAfter(std::size_t end) const;
     /// What ended since the last look, named one after the other.
     std::vector<ReadPhase> sinceLook() const;
