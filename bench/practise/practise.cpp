@@ -71,18 +71,26 @@ std::optional<PhaseKind> kindOf(const std::string& word)
     return std::nullopt;
 }
 
-// How many of `phases` have another kind, or no beginning near theirs, among `others`.
+const Named* nearest(const std::vector<Named>& phases, double startS)
+{
+    const auto found =
+        std::min_element(phases.begin(), phases.end(), [&](const Named& a, const Named& b) {
+            return std::fabs(a.startS - startS) < std::fabs(b.startS - startS);
+        });
+    return found == phases.end() ? nullptr : &*found;
+}
+
+// How many of `phases` have another kind, or no beginning near theirs, among `others`. A beginning
+// is that of one phase, the nearest: a short pause right before it has none.
 Differing differing(const std::vector<Named>& phases, const std::vector<Named>& others)
 {
     constexpr double nearS = 0.5;
     Differing differing;
     for (const Named& phase : phases) {
-        const auto other =
-            std::min_element(others.begin(), others.end(), [&](const Named& a, const Named& b) {
-                return std::fabs(a.startS - phase.startS) < std::fabs(b.startS - phase.startS);
-            });
+        const Named* other = nearest(others, phase.startS);
         const double share = 100.0 / static_cast<double>(phases.size());
-        if (other == others.end() || std::fabs(other->startS - phase.startS) > nearS)
+        if (!other || std::fabs(other->startS - phase.startS) > nearS ||
+            nearest(phases, other->startS) != &phase)
             differing.missedPercent += share;
         else if (other->kind != phase.kind)
             differing.otherPercent += share;

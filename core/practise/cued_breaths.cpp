@@ -62,9 +62,9 @@ std::optional<double> CuedBreaths::agreement(const std::vector<ReadPhase>& phase
     return agreement(compared(phases, preRollS));
 }
 
-std::vector<Correction> CuedBreaths::namesFor(const Reading& reading, double preRollS) const
+std::vector<Correction> CuedBreaths::namesFor(const Reading& reading, double preRollS,
+                                              std::size_t most) const
 {
-    constexpr std::size_t most = 6;
     constexpr double mostlyOther = 1.0 / 3;
     std::vector<Compared> breaths = compared(reading.phases, preRollS);
     if (agreement(breaths).value_or(1) > mostlyOther) return {};

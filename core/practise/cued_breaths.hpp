@@ -19,9 +19,10 @@ public:
 
     /// Names for breaths of a reading that has the inhales where exhales were cued and the other
     /// way round, for more than twice the time for which the two agree, and in four breaths or
-    /// more; else none. They are those that a cue covers best, a few: with them all others change
-    /// sides. `preRollS`: where the leader's clock began in the recording.
-    std::vector<Correction> namesFor(const Reading& reading, double preRollS) const;
+    /// more; else none. They are those that a cue covers best, `most` of them: with a few all
+    /// others change sides. `preRollS`: where the leader's clock began in the recording.
+    std::vector<Correction> namesFor(const Reading& reading, double preRollS,
+                                     std::size_t most) const;
 
     /// For what share of their time the breaths that are over, as they are named now, are what was
     /// cued. Nothing where cues cover fewer than four.

@@ -266,7 +266,11 @@ Result<PracticeSession::Ended> PracticeSession::finish(const Progress& progress)
     for (const Correction& rest : whatIsRest(m_leader, m_preRollS))
         if (laidOver(ended.listened->heard, {rest}).lost.empty()) known.corrections.push_back(rest);
     Reading reading = readAgainst(*ended.listened, m_setup.plan, known);
-    if (const auto names = m_cued.namesFor(reading, m_preRollS); !names.empty()) {
+    // A few turn all of it, as a rule; where something speaks for the other way round in every
+    // cycle, it takes more.
+    for (std::size_t most = 6; most <= 48; most *= 2) {
+        const auto names = m_cued.namesFor(reading, m_preRollS, most);
+        if (names.empty()) break;
         known.corrections.insert(known.corrections.end(), names.begin(), names.end());
         reading = readAgainst(*ended.listened, m_setup.plan, known);
     }

@@ -12,6 +12,7 @@ namespace {
 
 constexpr double phaseS = 4;
 constexpr double preRollS = 2;
+constexpr std::size_t few = 6;
 
 // Square breath, cued and done: every fourth phase of the cue is an inhale.
 constexpr PhaseKind order[]{PhaseKind::Inhale, PhaseKind::HoldFull, PhaseKind::Exhale,
@@ -53,11 +54,12 @@ TEST_CASE("A reading that agrees with the cue is left alone, however late its br
     const CuedBreaths cued = cuedSquares(6);
     for (const double lateS : {-0.5, 0.0, 1.0, 2.0}) {
         INFO(lateS);
-        CHECK(cued.namesFor(readSquares(6, lateS, [](int) { return false; }), preRollS).empty());
+        CHECK(
+            cued.namesFor(readSquares(6, lateS, [](int) { return false; }), preRollS, few).empty());
     }
-    CHECK(cued.namesFor(Reading{}, preRollS).empty());
+    CHECK(cued.namesFor(Reading{}, preRollS, few).empty());
     CHECK(CuedBreaths{}
-              .namesFor(readSquares(6, 0, [](int) { return true; }), preRollS)
+              .namesFor(readSquares(6, 0, [](int) { return true; }), preRollS, few)
               .empty()); // nobody was led
 }
 
@@ -66,9 +68,10 @@ TEST_CASE("Where all inhales lie under cues to exhale, a few breaths get the nam
     const CuedBreaths cued = cuedSquares(6);
     for (const double lateS : {0.0, 0.8}) {
         const Reading reading = readSquares(6, lateS, [](int) { return true; });
-        const std::vector<Correction> names = cued.namesFor(reading, preRollS);
-        REQUIRE_FALSE(names.empty());
-        CHECK(names.size() < 12);
+        const std::vector<Correction> names = cued.namesFor(reading, preRollS, few);
+        REQUIRE(names.size() == few);
+        CHECK(cued.namesFor(reading, preRollS, 9).size() == 9);
+        CHECK(cued.namesFor(reading, preRollS, 100).size() == 12); // all there are
         for (const Correction& name : names) {
             CHECK(name.kind == Correction::Kind::Rename);
             const int phase = static_cast<int>((name.atS - preRollS - lateS) / phaseS) % 4;
@@ -81,14 +84,15 @@ TEST_CASE("Where all inhales lie under cues to exhale, a few breaths get the nam
 TEST_CASE("Where the two agree for as long as they differ, the ear is believed")
 {
     const CuedBreaths cued = cuedSquares(6);
-    CHECK(cued.namesFor(readSquares(6, 0, [](int cycle) { return cycle < 3; }), preRollS).empty());
+    CHECK(cued.namesFor(readSquares(6, 0, [](int cycle) { return cycle < 3; }), preRollS, few)
+              .empty());
 }
 
 TEST_CASE("Two or three breaths are too few to turn a reading round")
 {
     const auto all = [](int) { return true; };
-    CHECK(cuedSquares(1).namesFor(readSquares(6, 0, all), preRollS).empty());
-    CHECK_FALSE(cuedSquares(2).namesFor(readSquares(6, 0, all), preRollS).empty());
+    CHECK(cuedSquares(1).namesFor(readSquares(6, 0, all), preRollS, few).empty());
+    CHECK_FALSE(cuedSquares(2).namesFor(readSquares(6, 0, all), preRollS, few).empty());
 }
 
 TEST_CASE("A cue that was moved within a breath makes it no second one")
@@ -101,7 +105,7 @@ TEST_CASE("A cue that was moved within a breath makes it no second one")
         now.beganS = 0.5 * ((tenth - 1) / 5);
         cued.add(now, step, tenth / 10.0);
     }
-    CHECK(cued.namesFor(readSquares(1, 0, [](int) { return true; }), preRollS).empty());
+    CHECK(cued.namesFor(readSquares(1, 0, [](int) { return true; }), preRollS, few).empty());
 }
 
 TEST_CASE("Ear and cue agree for the share of time for which the ear names what was cued")
@@ -129,5 +133,5 @@ TEST_CASE("In a pause nothing is cued")
     CueMoment paused;
     paused.paused = true;
     cued.add(paused, step, 20);
-    CHECK(cued.namesFor(readSquares(6, 0, [](int) { return true; }), preRollS).empty());
+    CHECK(cued.namesFor(readSquares(6, 0, [](int) { return true; }), preRollS, few).empty());
 }
