@@ -10,7 +10,6 @@ namespace {
 
 constexpr double meantConfidence = 0.95;
 constexpr double sureOfKind = 0.85;      // for the ear to be believed more than the cue
-constexpr double sureOfSides = 0.97;     // the same where it has them all the other way round
 constexpr double nearlySureOfKind = 0.7; // for it to count as contradicting the cue
 constexpr double mostly = 2.0 / 3;
 constexpr double sameBeginningS = 0.4; // by so much a look may move the beginning of the same sound
@@ -52,7 +51,7 @@ double CueNaming::sureness(const LiveReading::Now& heard) const
 bool CueNaming::believesEar(const LiveReading::Now& heard) const
 {
     const bool differs = m_agreement && *m_agreement < 1 - mostly;
-    return sureness(heard) > (differs ? sureOfSides : sureOfKind);
+    return sureness(heard) > sureOfKind && (!differs || heard.sides > CueNaming::sureOfSides);
 }
 
 std::optional<PhaseKind> CueNaming::surely(const LiveReading::Now& heard) const

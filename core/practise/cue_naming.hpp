@@ -16,6 +16,9 @@ class CueNaming {
 public:
     /// What begins so near to its cue is what was cued: people are late, and a little early.
     static constexpr double meantS = 1.5;
+    /// Of the way round, for an ear that has all breaths the other way than they were cued to be
+    /// believed.
+    static constexpr double sureOfSides = 0.97;
 
     explicit CueNaming(Lead lead) : m_lead(lead) {}
 

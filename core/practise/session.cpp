@@ -268,7 +268,9 @@ Result<PracticeSession::Ended> PracticeSession::finish(const Progress& progress)
     Reading reading = readAgainst(*ended.listened, m_setup.plan, known);
     // A few turn all of it, as a rule; where something speaks for the other way round in every
     // cycle, it takes more.
-    for (std::size_t most = 6; most <= 48; most *= 2) {
+    const bool cueMayTurnIt = m_setup.how.lead == Lead::ByClock || !reading.fit ||
+                              reading.fit->probability <= CueNaming::sureOfSides;
+    for (std::size_t most = 6; cueMayTurnIt && most <= 48; most *= 2) {
         const auto names = m_cued.namesFor(reading, m_preRollS, most);
         if (names.empty()) break;
         known.corrections.insert(known.corrections.end(), names.begin(), names.end());

@@ -97,15 +97,17 @@ TEST_CASE("An ear that hardly knows does not contradict, however often")
 
 TEST_CASE("An ear that has all breaths the other way round than they were cued has to be very sure")
 {
-    for (const double confidence : {0.93, 0.98}) {
+    for (const double sides : {0.93, 0.98}) {
         CueNaming naming(Lead::Following);
         naming.setAgreement(0.1);
-        naming.hear(breath(PhaseKind::Exhale, 10, confidence), begunAt(10),
-                    phaseStep(PhaseKind::Inhale));
-        const auto twice = breath(PhaseKind::Inhale, 15, confidence);
+        auto heard = breath(PhaseKind::Exhale, 10, 0.9);
+        heard.sides = sides;
+        naming.hear(heard, begunAt(10), phaseStep(PhaseKind::Inhale));
+        auto twice = breath(PhaseKind::Inhale, 15, 0.9);
+        twice.sides = sides;
         naming.hear(twice, begunAt(15), phaseStep(PhaseKind::Exhale));
-        const bool isVerySure = confidence > 0.95;
-        INFO(confidence);
+        const bool isVerySure = sides > 0.95;
+        INFO(sides);
         CHECK(naming.surely(twice).has_value() == isVerySure);
         CHECK(naming.named(twice).phase == (isVerySure ? PhaseKind::Inhale : PhaseKind::Exhale));
     }
