@@ -50,8 +50,7 @@ public:
 
     /// The ways to hear the cycle from `items[from]` on, the best for each end. Only ways in which
     /// every planned breath is heard, lies under the room between two that are, or is still to
-    /// come. With
-    /// `withPhases` false the lists of items are left empty, which is faster.
+    /// come. With `withPhases` false the lists of items are left empty, which is faster.
     std::vector<CycleMatch> matches(const std::vector<HeardItem>& items, std::size_t from,
                                     bool withPhases) const;
 

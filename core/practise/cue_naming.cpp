@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/practise/cue_naming.hpp"
 
+#include "core/practise/cued_breaths.hpp"
+
 #include <algorithm>
 #include <cmath>
 
@@ -11,7 +13,6 @@ namespace {
 constexpr double meantConfidence = 0.95;
 constexpr double sureOfKind = 0.85;      // for the ear to be believed more than the cue
 constexpr double nearlySureOfKind = 0.7; // for it to count as contradicting the cue
-constexpr double mostly = 2.0 / 3;
 constexpr double sameBeginningS = 0.4; // by so much a look may move the beginning of the same sound
 
 bool isQuiet(const LiveReading::Now& heard) { return heard.sound == HeardSpan::Kind::Silence; }
@@ -45,13 +46,14 @@ void CueNaming::hear(const LiveReading::Now& heard, const CueMoment& cue, const 
 // Where ear and cue have agreed, which kind is the inhale is in doubt no more.
 double CueNaming::sureness(const LiveReading::Now& heard) const
 {
-    return m_agreement && *m_agreement > mostly ? heard.confidence / heard.sides : heard.confidence;
+    return m_agreement && *m_agreement > CuedBreaths::mostly ? heard.confidence / heard.sides
+                                                             : heard.confidence;
 }
 
 bool CueNaming::believesEar(const LiveReading::Now& heard) const
 {
-    const bool differs = m_agreement && *m_agreement < 1 - mostly;
-    return sureness(heard) > sureOfKind && (!differs || heard.sides > CueNaming::sureOfSides);
+    const bool differs = m_agreement && *m_agreement < 1 - CuedBreaths::mostly;
+    return sureness(heard) > sureOfKind && (!differs || heard.sides > sureOfSides);
 }
 
 std::optional<PhaseKind> CueNaming::surely(const LiveReading::Now& heard) const

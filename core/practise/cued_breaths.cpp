@@ -65,10 +65,9 @@ std::optional<double> CuedBreaths::agreement(const std::vector<ReadPhase>& phase
 std::vector<Correction> CuedBreaths::namesFor(const Reading& reading, double preRollS,
                                               std::size_t most) const
 {
-    constexpr double mostlyOther = 1.0 / 3;
     std::vector<Compared> breaths = compared(reading.phases, preRollS);
-    if (agreement(breaths).value_or(1) > mostlyOther) return {};
-    std::erase_if(breaths, [](const Compared& breath) { return breath.otherS <= 0; });
+    if (agreement(breaths).value_or(1) > 1 - mostly) return {};
+    std::erase_if(breaths, [](const Compared& breath) { return breath.otherS <= breath.agreeS; });
     if (breaths.size() < fewest) return {};
     std::stable_sort(breaths.begin(), breaths.end(),
                      [](const Compared& a, const Compared& b) { return a.otherS > b.otherS; });

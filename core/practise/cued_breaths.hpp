@@ -14,6 +14,9 @@ namespace layakari {
 /// notice that it says the other.
 class CuedBreaths {
 public:
+    /// Of the time: for so much two names agree, or differ, on the whole.
+    static constexpr double mostly = 2.0 / 3;
+
     /// What is cued at `untilS` on the leader's clock; to be called as time goes on.
     void add(const CueMoment& cue, const CueStep& step, double untilS);
 

@@ -17,7 +17,7 @@ constexpr double takesTurns = 0.95;
 constexpr std::size_t enoughCycles = 8;
 constexpr int lookAnew = 15;
 // After a breath so short, amid quiet, one cannot tell yet whether the hold goes on: it may have
-// been air stolen in it.
+// been air stolen in it, for which a cue that follows waits as long.
 constexpr double longestSipS = 1.2;
 constexpr double afterSip = 0.5;
 

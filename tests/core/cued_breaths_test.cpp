@@ -81,6 +81,30 @@ TEST_CASE("Where all inhales lie under cues to exhale, a few breaths get the nam
     }
 }
 
+TEST_CASE("A breath that is what was cued keeps its name, however late it is")
+{
+    // Even breath: whoever is late breathes under the cue to the other breath for a while.
+    constexpr double lateS = 0.8;
+    CuedBreaths cued;
+    Reading reading;
+    for (int i = 0; i < 12; ++i) {
+        CueStep step;
+        step.phase.kind = i % 2 == 0 ? PhaseKind::Inhale : PhaseKind::Exhale;
+        CueMoment now;
+        now.beganS = i * phaseS;
+        cued.add(now, step, now.beganS + phaseS);
+        ReadPhase phase;
+        const bool isSwapped = i >= 2;
+        phase.kind = (i % 2 == 0) != isSwapped ? ReadKind::Inhale : ReadKind::Exhale;
+        phase.startS = preRollS + lateS + i * phaseS;
+        phase.endS = phase.startS + phaseS;
+        reading.phases.push_back(phase);
+    }
+    const auto names = cued.namesFor(reading, preRollS, 100);
+    CHECK(names.size() == 10);
+    for (const Correction& name : names) CHECK(name.atS > reading.phases[2].startS);
+}
+
 TEST_CASE("Where the two agree for as long as they differ, the ear is believed")
 {
     const CuedBreaths cued = cuedSquares(6);
