@@ -5,6 +5,7 @@
 #include "core/features/gain_signs.hpp"
 
 #include <algorithm>
+#include <optional>
 
 namespace layakari {
 
@@ -76,12 +77,35 @@ void takeLastSound(std::vector<float>& gain, const RoomPauses& room, float after
     }
 }
 
+// Where minutes of breath without a pause follow, the pauses of the natural breaths around it are
+// too few to stand out: the room of a minute at either end that shows a gain.
+std::optional<Bands> roomUnderGainAtEnds(const FeatureTrack& track, const GainSearch& search)
+{
+    constexpr std::size_t minute = 6000; // frames: the stretch that a live look sees
+    if (track.frames() <= minute) return std::nullopt;
+    for (const std::size_t from : {std::size_t{0}, track.frames() - minute}) {
+        const RoomPauses room =
+            findRoomPauses(track.slice(from, from + minute), [&](std::size_t frame) {
+                return search.isForced && search.isForced(from + frame);
+            });
+        if (looksLikeGain(room)) return room.shape;
+    }
+    return std::nullopt;
+}
+
 } // namespace
 
 RecorderGain findRecorderGain(const FeatureTrack& track, const GainSearch& search)
 {
-    const RoomPauses room = findRoomPauses(track, search.isForced, search.roomBefore);
-    if (!looksLikeGain(room, search.roomBefore) && !(search.orSwells && swells(room))) return {};
+    RoomPauses room = findRoomPauses(track, search.isForced, search.roomBefore);
+    bool isGain = looksLikeGain(room, search.roomBefore);
+    if (!isGain && !search.roomBefore)
+        if (const auto atEnds = roomUnderGainAtEnds(track, search)) {
+            RoomPauses known = findRoomPauses(track, search.isForced, &*atEnds);
+            isGain = looksLikeGain(known, true);
+            if (isGain) room = std::move(known);
+        }
+    if (!isGain && !(search.orSwells && swells(room))) return {};
     std::vector<float> coarse = gainUntilLastPause(room);
     const float afterSound = usualAfterSound(coarse, room.pauses);
     takeLastSound(coarse, room, afterSound);

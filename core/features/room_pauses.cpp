@@ -95,9 +95,11 @@ Bands shapeOfQuietest(const std::vector<Bands>& levels, const Bands& weights)
 bool isStillRoom(const Bands& before, const std::vector<Bands>& levels, const Bands& weights)
 {
     constexpr double fewest = 0.05;
+    constexpr double enough = 60; // steps, as many as of a minute
     std::size_t alike = 0;
     meanOfAlike(levels, before, weights, alike);
-    return static_cast<double>(alike) > fewest * static_cast<double>(levels.size());
+    return static_cast<double>(alike) >
+           std::min(enough, fewest * static_cast<double>(levels.size()));
 }
 
 Bands roomShape(const std::vector<Bands>& levels, const Bands& weights, const Bands* before)

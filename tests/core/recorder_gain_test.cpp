@@ -73,6 +73,7 @@ struct UnderGain {
     std::size_t silentBands = 0; // of the highest
     std::size_t strokes = 0;
     int breaths = 6;
+    float pauseS = 3;
     float plungeDb = 0; // a quarter of a second before the next breath, as far below the pause
     const Bands* roomBefore = nullptr;
 
@@ -93,14 +94,15 @@ struct UnderGain {
     Made made() const
     {
         constexpr int second = 100; // frames
-        constexpr int pause = 3 * second;
+        const int pause = static_cast<int>(pauseS * second);
+        const int still = std::min(second / 2, pause / 8);
         Made made;
         made.roomBefore = roomBefore;
         for (int breath = 0; breath < breaths; ++breath) {
             sound(made.track, 2 * second, -30);
-            for (int i = 0; i < second / 2; ++i) room(made.track, 0);
+            for (int i = 0; i < still; ++i) room(made.track, 0);
             for (int i = 0; i < pause; ++i) {
-                const float through = static_cast<float>(i) / pause;
+                const float through = static_cast<float>(i) / static_cast<float>(pause);
                 const float traffic = trafficDb * std::sin(through * std::numbers::pi_v<float>);
                 if (rains && i % 100 > 90)
                     sound(made.track, 1, -45);
@@ -183,6 +185,41 @@ TEST_CASE("One pause is enough where the room rises far, and any rise where a ga
     room.fill(-48);
     CHECK_FALSE(UnderGain{.riseDb = 4, .breaths = 1, .roomBefore = &room}.made().gain().empty());
     CHECK(UnderGain{.riseDb = 5, .unevenDb = 1.2f, .roomBefore = &room}.made().gain().empty());
+}
+
+TEST_CASE("Pauses of half a second tell a gain too, where they rise steeply, all bands together")
+{
+    const auto isFound = [](UnderGain what) {
+        what.pauseS = 0.7f;
+        return !what.made().gain().empty();
+    };
+    CHECK(isFound({.riseDb = 5, .breaths = 6}));
+    CHECK(isFound({.riseDb = 5, .breaths = 4}));
+    CHECK_FALSE(isFound({.riseDb = 5, .breaths = 2}));
+    // Breath that never stops swells as far, but more slowly, or in its own bands.
+    CHECK_FALSE(isFound({.riseDb = 2, .breaths = 6}));
+    CHECK_FALSE(isFound({.riseDb = 5, .unevenDb = 1.2f, .breaths = 6}));
+    CHECK_FALSE(isFound({.riseDb = -5, .breaths = 6}));
+}
+
+TEST_CASE("In breath without holds, the natural breaths beside it tell a gain")
+{
+    std::uint64_t seed = 32500;
+    for (const double overRoomDb : {15.0, 20.0})
+        for (const int cycles : {10, 40}) {
+            Temperament who;
+            who.inhale = {1150, 0.9, -3, 1, 0.2, 0.2, 0.2, 0};
+            who.exhale = {650, 1.2, 0, -7, 0.1, 0.4, 0.2, 0};
+            who.breathToNoiseDb = overRoomDb;
+            Plan plan = findPreset("even-4-4")->plan;
+            forEachCycles(plan.parts, [&](Cycles& part) { part.repeat = cycles; });
+            INFO(cycles << " cycles, " << overRoomDb << " dB");
+            CHECK(findRecorderGain(trackOf(layakari::practise(plan, who, ++seed).sound)).empty());
+            who.automaticGain = true;
+            const SimulatedSound practised = layakari::practise(plan, who, seed);
+            CHECK_FALSE(findRecorderGain(trackOf(practised.sound)).empty());
+            CHECK(scoreOf(practised).f1() > 0.95);
+        }
 }
 
 TEST_CASE("A sound that goes on to the end pushes a gain as deep as others did")

@@ -128,8 +128,13 @@ void encode(const std::filesystem::path& from, const std::filesystem::path& to,
 
 SimulatedSound practise(const std::string& preset, Temperament who, std::uint64_t seed)
 {
+    return practise(findPreset(preset)->plan, std::move(who), seed);
+}
+
+SimulatedSound practise(const Plan& plan, Temperament who, std::uint64_t seed)
+{
     who.sampleRateHz = analysisRateHz;
-    Practitioner practitioner(findPreset(preset)->plan, who, seed);
+    Practitioner practitioner(plan, who, seed);
     SimulatedSound practice{{}, practitioner.truth()};
     std::vector<float> block(analysisRateHz);
     while (const std::size_t n = practitioner.read(block))

@@ -55,6 +55,7 @@ struct SimulatedSound {
     Truth truth;
 };
 SimulatedSound practise(const std::string& preset, Temperament who, std::uint64_t seed);
+SimulatedSound practise(const Plan& plan, Temperament who, std::uint64_t seed);
 /// What the listener makes of it against its own plan, held against its truth.
 scoring::Score scoreOf(const SimulatedSound& practice);
 
