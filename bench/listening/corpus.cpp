@@ -99,6 +99,29 @@ void addGains(std::vector<Case>& cases, bool held, int seeds)
             }
 }
 
+// Minutes of breath without a hold beside a gain: only natural breaths around it show the room.
+void addLongBreathBesideGains(std::vector<Case>& cases, bool held)
+{
+    std::uint64_t seed = held ? 4300 : 640;
+    const auto add = [&](const std::string& who, const std::string& plan,
+                         std::optional<Stranger> stranger) {
+        Case one{plan, who, 0, "", ++seed, {}, true};
+        one.timesOver = 4;
+        if (stranger) {
+            stranger->seed = seed;
+            stranger->hasGain = true;
+        }
+        one.stranger = std::move(stranger);
+        cases.push_back(one);
+    };
+    for (const std::string plan : {"even-4-4", "long-exhale-4-6"}) {
+        for (const Temperament& who : temperaments())
+            if (who.name.starts_with("held-") == held) add(who.name, plan, {});
+        for (const Texture texture : {Texture::Fricatives, Texture::Resonances, Texture::Gusts})
+            add(held ? "held-attic" : "steady", plan, Stranger{texture, held, 0, 18});
+    }
+}
+
 void addStrangers(std::vector<Case>& cases, bool held, int seeds)
 {
     std::uint64_t seed = held ? 5000 : 850;
@@ -135,6 +158,7 @@ std::string Case::name() const
     if (!codec.empty()) name += " " + codec;
     if (over) name += " " + over->name + " " + over->voice;
     if (impacts) name += " beside " + nameOf(*impacts);
+    if (timesOver > 1) name += " long";
     if (automaticGain) name += " gain";
     return name + " seed " + std::to_string(seed);
 }
@@ -148,7 +172,9 @@ std::vector<std::string> Case::conditions() const
     };
     if (impacts)
         return {"5beside it: " + nameOf(*impacts) + (stranger ? ", a stranger's breath" : "")};
-    if (automaticGain) return {stranger ? "6automatic gain, strangers" : "6automatic gain"};
+    if (automaticGain)
+        return {std::string("6automatic gain") + (timesOver > 1 ? ", long breath" : "") +
+                (stranger ? ", strangers" : "")};
     if (stranger)
         return {"7strangers: " + nameOf(stranger->texture),
                 "8strangers: " + level(stranger->breathToNoiseDb)};
@@ -166,13 +192,15 @@ std::vector<Case> corpus(bool held, int seeds)
     addWhatSoundsOver(cases, held, seeds);
     addImpactCases(cases, held, seeds);
     addGains(cases, held, seeds);
+    addLongBreathBesideGains(cases, held);
     addStrangers(cases, held, seeds);
     return cases;
 }
 
 Recorded record(const Case& what, const fs::path& folder)
 {
-    const Plan plan = findPreset(what.preset)->plan;
+    Plan plan = findPreset(what.preset)->plan;
+    forEachCycles(plan.parts, [&](Cycles& part) { part.repeat *= what.timesOver; });
     Temperament who = *temperamentByName(what.temperament);
     if (what.breathToNoiseDb != 0) who.breathToNoiseDb = what.breathToNoiseDb;
     who.automaticGain = who.automaticGain || what.automaticGain;

@@ -24,6 +24,7 @@ struct Case {
     bool automaticGain = false;
     std::optional<Stranger> stranger = {}; ///< makes the sound; the temperament only the timing
     std::optional<Impact> impacts = {};
+    int timesOver = 1; ///< how often all cycles of the preset are done
 
     std::string name() const;
     /// The rows of the table that it belongs to, in the order in which they are printed when

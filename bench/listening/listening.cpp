@@ -8,7 +8,6 @@
 #include "bench/listening/general_tools.hpp"
 #include "core/align/alignment.hpp"
 #include "core/base/files.hpp"
-#include "core/plan/presets.hpp"
 #include "tests/support/scoring.hpp"
 
 #include <CLI/CLI.hpp>
@@ -107,8 +106,8 @@ Outcome runCase(const bench::Case& what, const std::string& cli, const fs::path&
     fs::create_directories(folder);
     Outcome outcome;
     outcome.what = what;
-    const Plan plan = findPreset(what.preset)->plan;
     const bench::Recorded recorded = bench::record(what, folder);
+    const Plan& plan = recorded.truth.plan;
     const fs::path asPlanned = folder / "plan.json";
     const fs::path otherwise = folder / "other-counts.json";
     if (!writeTextFile(asPlanned, planToJson(plan)) ||

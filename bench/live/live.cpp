@@ -142,8 +142,8 @@ void holdAgainstSecondLook(Outcome& outcome, const std::vector<Said>& said, cons
 Outcome runCase(const bench::Case& what, const fs::path& folder)
 {
     fs::create_directories(folder);
-    const Plan plan = findPreset(what.preset)->plan;
     const bench::Recorded recorded = bench::record(what, folder);
+    const Plan& plan = recorded.truth.plan;
     Listening listening(plan);
     SoundDamage damage;
     auto info = decodeRecording(
