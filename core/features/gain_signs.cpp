@@ -41,8 +41,8 @@ constexpr float leastEvenRiseDb = 1;
 // Breath without holds has only the pauses of the natural breaths beside it, of half a second each.
 // Under a gain nearly all of them rise, steeply, and while each is too short to see whether in all
 // bands alike, their mean is not: in 60 simulated recordings with a gain it differs by 0.04 to 0.29
-// of the rise between bands. What rises as much in 140 without one, breath that never stops, does
-// so by 3 dB a second, and differs by 0.22 and more (docs/benchmarks.md, "Practising").
+// of the rise between bands. What rises as much in 140 without one, breath that has the room's
+// shape, lasts longer than a second (docs/benchmarks.md, "Listening").
 constexpr std::size_t briefPause = 8; // steps
 constexpr std::size_t enoughBrief = 3;
 constexpr double briefRisingShare = 0.8;
@@ -125,7 +125,7 @@ Rising risingOf(const RoomPauses& room, const RoomPause& pause)
     return rising;
 }
 
-// The same of a pause that may be brief, in its first second.
+// The same of a brief pause.
 struct BriefRising {
     float fromDb = 0;
     float dbPerS = 0;
@@ -135,7 +135,7 @@ struct BriefRising {
 BriefRising briefRisingOf(const RoomPauses& room, const RoomPause& pause)
 {
     constexpr std::size_t ends = 2; // steps, that the level at both ends is the mean of
-    const std::size_t last = std::min(pause.end - ends, pause.begin + judgedPause) - ends;
+    const std::size_t last = pause.end - 2 * ends;
     std::size_t lowest = pause.begin;
     for (std::size_t s = pause.begin; s < (pause.begin + last + ends) / 2; ++s)
         if (room.steps[s].riseDb < room.steps[lowest].riseDb) lowest = s;
@@ -156,7 +156,7 @@ bool riseInBriefPauses(const RoomPauses& room)
     Bands together{};
     for (const RoomPause& pause : room.pauses) {
         const bool isWhole = pause.begin > 0 && pause.end < room.steps.size();
-        if (!isWhole || pause.length() < briefPause) continue;
+        if (!isWhole || pause.length() < briefPause || pause.length() >= judgedPause) continue;
         const BriefRising rising = briefRisingOf(room, pause);
         from.push_back(rising.fromDb);
         by.push_back(riseOver(rising.byDb, {}, room.weights).meanDb);

@@ -12,7 +12,7 @@ inline constexpr float fastestGainDb = 33;
 /// right after a sound, by more than the room does of itself, slowly, and in all bands alike.
 /// One pause is enough where it rises far; where `isKnown` to have a gain from what came before,
 /// any rise is, and pauses too short to see one say nothing against it. So are three pauses of
-/// 0.4 s, if nearly all rise steeply.
+/// 0.4 s to a second, if nearly all rise steeply.
 bool looksLikeGain(const RoomPauses& room, bool isKnown = false);
 
 /// Whether the room itself swells, as traffic does: pauses between plain sounds that differ in

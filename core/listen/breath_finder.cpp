@@ -41,10 +41,9 @@ std::vector<bool> activeFrames(std::size_t frames, const std::vector<FrameRange>
 class BreathFinder {
 public:
     BreathFinder(const FeatureTrack& track, NoiseFloor floor, const std::vector<FrameRange>& voices,
-                 bool hadGain, const Progress& progress)
+                 const Progress& progress)
         : m_track(track),
           m_voices(voices),
-          m_hadGain(hadGain),
           m_progress(progress),
           m_floor(std::move(floor)),
           m_weights(BandWeights::equal())
@@ -68,7 +67,6 @@ public:
 private:
     const FeatureTrack& m_track;
     const std::vector<FrameRange>& m_voices;
-    bool m_hadGain;
     const Progress& m_progress;
     NoiseFloor m_floor;
     BandWeights m_weights;
@@ -91,15 +89,13 @@ private:
     // Faint breath that turns without a pause leaves hardly a frame quiet, and what is most
     // frequent is breath: the looks begin with a quiet that lies where the floor says, and go on
     // with what they left quiet. In a room that swells that is no level of its own, in rain there
-    // is none left; then nothing is kept of them. Where a gain was taken out, what is left of it
-    // spreads the quiet at turns: then the first look holds.
+    // is none left; then nothing is kept of them.
     bool lookForUnbrokenBreath()
     {
         const NoiseFloor firstGuess = m_floor;
         std::vector<float> rise = takeRise();
         if (shareAtFloor(rise) > usualShareOfQuiet) return false;
         take(rise, activityLevels(rise, quietAtFloor()));
-        const ActivityLevels firstLevels = m_levels;
         for (int look = 1; look < breathLooks; ++look) {
             const std::vector<bool> sounds = learn(turnGuardFrames);
             rise = takeRise();
@@ -107,8 +103,7 @@ private:
             if (!quiet || !isLevelOfItsOwn(rise, *quiet)) {
                 m_floor = firstGuess;
                 m_weights = BandWeights::equal();
-                if (m_hadGain) take(takeRise(), firstLevels);
-                return m_hadGain;
+                return false;
             }
             quiet->spreadDb = std::min(quiet->spreadDb, mostTurnSpreadDb);
             take(rise, activityLevels(rise, *quiet));
@@ -201,9 +196,9 @@ private:
 } // namespace
 
 Heard findBreaths(const FeatureTrack& track, const FeatureTrack& knocking, NoiseFloor floor,
-                  const std::vector<FrameRange>& voices, bool hadGain, const Progress& progress)
+                  const std::vector<FrameRange>& voices, const Progress& progress)
 {
-    return BreathFinder(track, std::move(floor), voices, hadGain, progress).find(knocking);
+    return BreathFinder(track, std::move(floor), voices, progress).find(knocking);
 }
 
 } // namespace layakari

@@ -13,10 +13,8 @@ namespace layakari {
 /// They are looked for in `track`, where knocks are painted over, and placed by `knocking`, where
 /// they are not (the same track where there are none): a boundary's fit bears a knock better than a
 /// patch. `floor`: the first guess of the room. `voices`: where words were painted over; a turn may
-/// be hidden there. Neither may be empty. `hadGain`: whether a gain was taken out of a whole
-/// recording; what is left of it spreads the quiet where breath turns, which may then be taken to
-/// lie at the floor. A live look, which has seen fewer pauses, loses more by that than it gains.
+/// be hidden there. Neither may be empty.
 Heard findBreaths(const FeatureTrack& track, const FeatureTrack& knocking, NoiseFloor floor,
-                  const std::vector<FrameRange>& voices, bool hadGain, const Progress& progress);
+                  const std::vector<FrameRange>& voices, const Progress& progress);
 
 } // namespace layakari

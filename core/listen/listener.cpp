@@ -82,8 +82,8 @@ Heard listenTo(const FeatureTrack& recorded, const Progress& progress, const Lea
         still = paintedOver(knocking, knocks);
         floor = NoiseFloor(*still);
     }
-    Heard heard = findBreaths(still ? *still : knocking, knocking, std::move(floor), voices,
-                              !gain.empty() && !before, progress);
+    Heard heard =
+        findBreaths(still ? *still : knocking, knocking, std::move(floor), voices, progress);
     if (!gain.empty()) {
         heard.recorderGainDb =
             *std::max_element(gain.overLowestDb.begin(), gain.overLowestDb.end());
