@@ -101,9 +101,8 @@ RecorderGain findRecorderGain(const FeatureTrack& track, const GainSearch& searc
     bool isGain = looksLikeGain(room, search.roomBefore);
     if (!isGain && !search.roomBefore)
         if (const auto atEnds = roomUnderGainAtEnds(track, search)) {
-            RoomPauses known = findRoomPauses(track, search.isForced, &*atEnds);
-            isGain = looksLikeGain(known, true);
-            if (isGain) room = std::move(known);
+            room = findRoomPauses(track, search.isForced, &*atEnds);
+            isGain = !room.pauses.empty();
         }
     if (!isGain && !(search.orSwells && swells(room))) return {};
     std::vector<float> coarse = gainUntilLastPause(room);
