@@ -200,6 +200,13 @@ TEST_CASE("Pauses of half a second tell a gain too, where they rise steeply, all
     CHECK_FALSE(isFound({.riseDb = 2, .breaths = 6}));
     CHECK_FALSE(isFound({.riseDb = 5, .unevenDb = 1.2f, .breaths = 6}));
     CHECK_FALSE(isFound({.riseDb = -5, .breaths = 6}));
+    CHECK(UnderGain{.riseDb = 2.6f, .breaths = 6, .pauseS = 0.95f}.made().gain().empty());
+    CHECK(UnderGain{.riseDb = 2.7f, .breaths = 6, .pauseS = 0.5f}.made().gain().empty());
+    // Nearly all of them, not most.
+    FeatureTrack some = UnderGain{.riseDb = 5, .breaths = 4, .pauseS = 0.7f}.made().track;
+    const FeatureTrack still = UnderGain{.riseDb = 0.1f, .breaths = 3, .pauseS = 0.7f}.made().track;
+    for (std::size_t i = 0; i < still.frames(); ++i) some.append(still.levels(i));
+    CHECK(findRecorderGain(some).empty());
     // What lasts longer may be breath that sounds as the room does: its bands have to tell.
     CHECK(UnderGain{.riseDb = 8, .unevenDb = 1.1f, .breaths = 6, .pauseS = 1.5f}
               .made()
