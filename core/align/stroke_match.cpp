@@ -1,8 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/align/stroke_match.hpp"
 
+#include "core/base/quantile.hpp"
+
 #include <algorithm>
 #include <cmath>
+#include <numeric>
 
 namespace layakari {
 
@@ -58,6 +61,65 @@ std::vector<Stretch> unbrokenStretches(const Heard& heard)
             stretches.emplace_back();
     }
     return stretches;
+}
+
+// How much longer breath is after a place in a stretch than before it, of the log: at least so much
+// for those that follow and precede by an even number, which are of one kind; 0 where one kind says
+// the other. `sharply` tells it from the places beside it.
+struct LengthChange {
+    double least = 0;
+    double sharply = 0;
+};
+
+LengthChange lengthChangeAt(const std::vector<double>& logLengths, std::size_t place)
+{
+    constexpr std::size_t side = 6; // three of each kind
+    LengthChange change;
+    bool first = true;
+    for (std::size_t kind = 0; kind < 2; ++kind) {
+        std::vector<float> before;
+        std::vector<float> after;
+        for (std::size_t k = place - std::min(place, side);
+             k < std::min(logLengths.size(), place + side); ++k)
+            if (k % 2 == kind) (k < place ? before : after).push_back(float(logLengths[k]));
+        if (before.empty() || after.empty()) continue;
+        const double longer = quantile(after, 0.5) - quantile(before, 0.5);
+        if (!first && (longer > 0) != (change.least > 0)) return {};
+        if (first || std::fabs(longer) < std::fabs(change.least)) change.least = longer;
+        first = false;
+        const auto mean = [](const std::vector<float>& of) {
+            return std::accumulate(of.begin(), of.end(), 0.0) / static_cast<double>(of.size());
+        };
+        change.sharply += std::fabs(mean(after) - mean(before));
+    }
+    return change;
+}
+
+// Bellows change their pace little by little. Where breath is much longer or shorter all at once
+// and stays so, natural breath begins or ends.
+void partByLength(Stretch stretch, const Heard& heard, std::vector<Stretch>& parts)
+{
+    constexpr double otherBreath = 0.4; // of the log: half as long again
+    // The last exhale of whole strokes may be a long one.
+    const std::size_t leastAfter = stretch.breaths.size() % 2 == 0 ? 2 : 1;
+    std::vector<double> logLengths;
+    for (const std::size_t i : stretch.breaths)
+        logLengths.push_back(std::log(heard.spans[i].seconds()));
+    std::size_t sharpest = 0;
+    double sharply = 0;
+    for (std::size_t place = 1; place + leastAfter <= logLengths.size(); ++place) {
+        const LengthChange change = lengthChangeAt(logLengths, place);
+        if (std::fabs(change.least) < otherBreath || change.sharply < sharply) continue;
+        sharpest = place;
+        sharply = change.sharply;
+    }
+    if (sharpest == 0) {
+        parts.push_back(std::move(stretch));
+        return;
+    }
+    const auto at = stretch.breaths.begin() + static_cast<std::ptrdiff_t>(sharpest);
+    partByLength({{stretch.breaths.begin(), at}}, heard, parts);
+    partByLength({{at, stretch.breaths.end()}}, heard, parts);
 }
 
 std::vector<HeardStroke> halvesOf(const Stretch& stretch, const Heard& heard)
@@ -163,7 +225,9 @@ struct Bellows {
 // In time order, no more than are missing: the loudest, since natural breath is fainter.
 Bellows bellowsAmong(const Heard& heard, std::size_t fewestHalves, std::size_t missing)
 {
-    std::vector<Stretch> stretches = unbrokenStretches(heard);
+    std::vector<Stretch> stretches;
+    for (Stretch& unbroken : unbrokenStretches(heard))
+        partByLength(std::move(unbroken), heard, stretches);
     for (Stretch& stretch : stretches) trim(stretch, heard);
     std::vector<std::vector<HeardStroke>> halves;
     for (const Stretch& stretch : stretches)

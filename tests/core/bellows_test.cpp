@@ -94,6 +94,45 @@ TEST_CASE(
         CHECK(heard.strokeRuns[1].strokes[k].timeS == Approx(sound.timesS[10 + k]).margin(0.3));
 }
 
+TEST_CASE(
+    "Natural breath that goes over into slow bellows without a pause, as loud, is no part of them")
+{
+    StrokeSound sound(31);
+    const auto breath = [&](double inhaleS, double exhaleS) {
+        sound.sound(inhaleS, -25, 0.04, 2400).quiet(0.05);
+        sound.sound(exhaleS, -20, 0.04, 900).quiet(0.15);
+    };
+    Strokes run;
+    run.style = StrokeStyle::Bhastrika;
+    run.strokes = 10;
+    Plan plan;
+    plan.parts.push_back({run});
+    sound.quiet(1);
+    for (int i = 0; i < 2; ++i) breath(2.6, 3);
+    const double startS = sound.now();
+    for (int i = 0; i < 9; ++i) breath(1.4, 1.4);
+    double endS = 0;
+    SECTION("nor what follows them")
+    {
+        breath(1.4, 1.4);
+        endS = sound.now();
+        for (int i = 0; i < 2; ++i) breath(2.6, 3);
+    }
+    SECTION("while a long last exhale is")
+    {
+        breath(1.4, 2.6);
+        endS = sound.now();
+    }
+    sound.quiet(1);
+    const Heard heard = listenTo(sound.track());
+    REQUIRE(heard.strokeRuns.empty()); // only the plan can tell
+    const Heard planned = withSlowBellows(heard, unfold(plan));
+    REQUIRE(planned.strokeRuns.size() == 1);
+    CHECK(planned.strokeRuns[0].startS == Approx(startS).margin(0.3));
+    CHECK(planned.strokeRuns[0].endS == Approx(endS).margin(0.3));
+    CHECK(planned.strokeRuns[0].strokes.size() == 10);
+}
+
 TEST_CASE("Slow bellows are found beside strokes of another kind that were heard")
 {
     StrokeSound sound(26);
