@@ -414,11 +414,16 @@ std::vector<float> StrokeRecount::gapsOf(const Chain& run) const
 // beginning. In 652 runs (docs/benchmarks.md, "Strokes") the last stroke lacked nothing as a
 // median, and 3 dB or more in one of twenty; the breath on the next beat 14 dB, and less than 2 in
 // one of ten. Few strokes teach nothing.
+//
+// Where the room has grown loud nothing falls further than it rose. That counts for what begins
+// clearly enough for its attack to be known, as few breaths do: those that a gain takes back fall
+// as far as they rose, too.
 std::optional<float> StrokeRecount::lackOfFallDb(const Chain& run, std::size_t burst) const
 {
     constexpr double most = 0.6; // of an interval: then the breath that flows back may begin
     constexpr double fewFallLess = 0.1;
     constexpr std::size_t fewestLearned = 8;
+    constexpr float nearlyDb = 1;
     if (run.size() < fewestLearned) return std::nullopt;
     const double tenths = 10 * most * quantile(gapsOf(run), 0.5);
     const auto fallDb = [&](std::size_t i) {
@@ -428,7 +433,10 @@ std::optional<float> StrokeRecount::lackOfFallDb(const Chain& run, std::size_t b
     };
     std::vector<float> falls;
     for (std::size_t c = 1; c + 1 < run.size(); ++c) falls.push_back(fallDb(run[c]));
-    return quantile(falls, fewFallLess) - fallDb(burst);
+    const float usualDb = quantile(falls, fewFallLess);
+    const Burst& own = m_bursts[burst];
+    const float mostDb = own.attackS ? own.riseDb - nearlyDb : usualDb;
+    return std::min(usualDb, mostDb) - fallDb(burst);
 }
 
 // A single stroke that a pause parts from the run is more likely the beginning of a breath, unless

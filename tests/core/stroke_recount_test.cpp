@@ -228,6 +228,30 @@ TEST_CASE("A long breath on the beat after a run goes on, whatever a gain makes 
     }
 }
 
+TEST_CASE("Where the room has grown loud, a stroke that falls as far as it rose is over")
+{
+    const auto seed = GENERATE(range(1000u, 1006u));
+    INFO(seed);
+    Bursts bursts(seed);
+    const Chain strokes = bursts.strokes(2, 24);
+    Chain rough = strokes;
+    rough.push_back(bursts.add(26, Sound::Expulsion));
+    bursts.goesOn();
+    Burst& last = bursts.all.back();
+    last.riseDb = 12.5f;
+    SECTION("where it begins clearly") { CHECK(bursts.recounted(rough) == rough); }
+    SECTION("and else a breath")
+    {
+        last.attackS.reset();
+        CHECK(bursts.recounted(rough) == strokes);
+    }
+    SECTION("while a breath falls by less")
+    {
+        last.fallsDb.fill(9);
+        CHECK(bursts.recounted(rough) == strokes);
+    }
+}
+
 TEST_CASE("What a gain prolongs on the beat before a run is a stroke where the breath flows back, "
           "else a breath")
 {
