@@ -3,6 +3,7 @@
 
 #include "core/measure/keeping.hpp"
 #include "core/report/sentence.hpp"
+#include "desktop/read/pin_labels.hpp"
 #include "desktop/read/sound_marks.hpp"
 #include "desktop/theme/theme.hpp"
 
@@ -294,10 +295,19 @@ void SoundStrip::paintBoundaries(QPainter& painter) const
         if (p == m_lastPhase || m_reading->phases[p + 1].startS > phase.endS + 1e-6)
             boundaries.emplace_back(phase.endS, phase.endSdS);
     }
-    double free = 0;
+    std::vector<Pin> pins;
+    std::vector<QString> texts;
+    for (const auto& [seconds, sd] : boundaries) {
+        texts.push_back(QStringLiteral("%1 ± %2 ms")
+                            .arg(QString::fromStdString(clockTime(seconds, true)))
+                            .arg(std::lround(1000 * sd)));
+        const int textWidth = painter.fontMetrics().horizontalAdvance(texts.back());
+        pins.push_back({xOf(seconds), static_cast<double>(textWidth)});
+    }
+    const auto lefts = pinLabels(pins, width());
     for (std::size_t i = 0; i < boundaries.size(); ++i) {
         const auto [seconds, sd] = boundaries[i];
-        const double x = xOf(seconds);
+        const double x = pins[i].x;
         const double half = std::max(1.0, xOf(seconds + 2 * sd) - x);
         QColor band = theme.ink;
         band.setAlphaF(0.13f);
@@ -307,21 +317,10 @@ void SoundStrip::paintBoundaries(QPainter& painter) const
         painter.drawLine(QPointF(x, labelHeight - 8), QPointF(x, height() - labelHeight - 8));
         painter.setBrush(theme.ink);
         painter.drawEllipse(QPointF(x, labelHeight - 10), 3.6, 3.6);
-        const QString text = QStringLiteral("%1 ± %2 ms")
-                                 .arg(QString::fromStdString(clockTime(seconds, true)))
-                                 .arg(std::lround(1000 * sd));
-        const double textWidth = painter.fontMetrics().horizontalAdvance(text);
-        // Beside the pin, before it where there is no room after; left out rather than over
-        // another.
-        double left = x + 8;
-        if (left + textWidth > width() - 6) left = x - 8 - textWidth;
-        const double nextPin =
-            i + 1 < boundaries.size() ? xOf(boundaries[i + 1].first) - 6 : width();
-        if (left < free || left + textWidth > nextPin) continue;
+        if (!lefts[i]) continue;
         painter.setPen(theme.softInk);
-        painter.drawText(QRectF(left, 2, textWidth + 2, labelHeight - 4),
-                         Qt::AlignLeft | Qt::AlignVCenter, text);
-        free = left + textWidth + 14;
+        painter.drawText(QRectF(*lefts[i], 2, pins[i].textWidth + 2, labelHeight - 4),
+                         Qt::AlignLeft | Qt::AlignVCenter, texts[i]);
     }
 }
 
