@@ -89,6 +89,13 @@ NoiseFloor::NoiseFloor(const FeatureTrack& track)
     m_firstGuess = m_steps;
 }
 
+void NoiseFloor::lowerTo(const Bands& room)
+{
+    for (Bands& step : m_steps)
+        for (std::size_t b = 0; b < bandCount; ++b) step[b] = std::min(step[b], room[b]);
+    m_firstGuess = m_steps;
+}
+
 void NoiseFloor::refine(const FeatureTrack& track, const std::function<bool(std::size_t)>& isQuiet)
 {
     // Sums over quiet frames per step, then over a neighbourhood that widens until it has enough.

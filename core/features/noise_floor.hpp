@@ -29,6 +29,11 @@ public:
     /// within `windowSeconds`, the first guess stays. `isQuiet(frame)` says which frames are quiet.
     void refine(const FeatureTrack& track, const std::function<bool(std::size_t)>& isQuiet);
 
+    /// Lowers the floor, and what `refine` takes for its first guess, to where the room is known to
+    /// be, in dB: minutes of breath without a pause have a minimum, too, that is none of the
+    /// room's.
+    void lowerTo(const Bands& room);
+
     const Bands& at(std::size_t frame) const
     {
         return m_steps[std::min(frame / framesPerStep, m_steps.size() - 1)];

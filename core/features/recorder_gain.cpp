@@ -101,7 +101,7 @@ RecorderGain findRecorderGain(const FeatureTrack& track, const GainSearch& searc
     bool isGain = looksLikeGain(room, search.roomBefore);
     if (!isGain && !search.roomBefore)
         if (const auto atEnds = roomUnderGainAtEnds(track, search)) {
-            room = findRoomPauses(track, search.isForced, &*atEnds);
+            room = findRoomPauses(track, search.isForced, &*atEnds, true);
             isGain = !room.pauses.empty();
         }
     if (!isGain && !(search.orSwells && swells(room))) return {};
@@ -119,7 +119,10 @@ RecorderGain findRecorderGain(const FeatureTrack& track, const GainSearch& searc
     }
     Bands quiet = room.shape;
     for (float& level : quiet) level += lowest;
-    return {std::move(gain), afterSound - lowest, quiet};
+    double pauses = 0;
+    for (const RoomPause& pause : room.pauses) pauses += static_cast<double>(pause.length());
+    return {std::move(gain), afterSound - lowest, quiet,
+            pauses / static_cast<double>(room.steps.size())};
 }
 
 FeatureTrack withoutGain(const FeatureTrack& track, const std::vector<float>& gainDb)

@@ -15,6 +15,7 @@ struct RecorderGain {
     std::vector<float> overLowestDb; ///< for each frame, 0 where it was lowest
     float afterSoundDb = 0;          ///< where sounds end, in the median: how deep they push it
     Bands room{};                    ///< its levels where the gain is 0
+    double roomShare = 0;            ///< of the time, in which nothing but the room is heard
     bool empty() const { return overLowestDb.empty(); }
 };
 

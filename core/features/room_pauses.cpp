@@ -102,10 +102,11 @@ bool isStillRoom(const Bands& before, const std::vector<Bands>& levels, const Ba
            std::min(enough, fewest * static_cast<double>(levels.size()));
 }
 
-Bands roomShape(const std::vector<Bands>& levels, const Bands& weights, const Bands* before)
+Bands roomShape(const std::vector<Bands>& levels, const Bands& weights, const Bands* before,
+                bool isHere)
 {
     constexpr int looks = 2;
-    const bool isKnown = before && isStillRoom(*before, levels, weights);
+    const bool isKnown = before && (isHere || isStillRoom(*before, levels, weights));
     Bands shape = isKnown ? *before : shapeOfQuietest(levels, weights);
     for (int look = 0; look < looks; ++look) {
         std::size_t count = 0;
@@ -180,7 +181,8 @@ Bands surenessOfBands(const std::vector<Bands>& levels)
 }
 
 RoomPauses findRoomPauses(const FeatureTrack& track,
-                          const std::function<bool(std::size_t)>& isForced, const Bands* roomBefore)
+                          const std::function<bool(std::size_t)>& isForced, const Bands* roomBefore,
+                          bool isHere)
 {
     RoomPauses found;
     found.levels = smoothedSteps(track);
@@ -192,7 +194,7 @@ RoomPauses findRoomPauses(const FeatureTrack& track,
         forced.push_back(isForced && isForced(s * RoomPauses::stepFrames));
         if (!forced.back()) calm.push_back(found.levels[s]);
     }
-    found.shape = roomShape(calm.empty() ? found.levels : calm, found.weights, roomBefore);
+    found.shape = roomShape(calm.empty() ? found.levels : calm, found.weights, roomBefore, isHere);
     for (std::size_t s = 0; s < found.levels.size(); ++s) {
         found.steps.push_back(stepOver(found.levels[s], found.shape, found.weights));
         found.steps.back().isForced = forced[s];

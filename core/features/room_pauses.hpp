@@ -63,9 +63,10 @@ struct RoomPauses {
 /// their loudness, and the pauses by being like it. Rain or a crackle of up to 0.3 s interrupts a
 /// pause that goes on as loud as it was. `isForced`: whether a frame lies in a run of strokes,
 /// between which breath flows back, so that the room is not looked for there. `roomBefore`: the
-/// room's levels as an earlier look had them, however loud, or none.
+/// room's levels as an earlier look had them, however loud, or none; `isHere`: whether that look
+/// was at a part of this track. Else it is the room no longer if hardly a moment is like it.
 RoomPauses findRoomPauses(const FeatureTrack& track,
                           const std::function<bool(std::size_t)>& isForced,
-                          const Bands* roomBefore = nullptr);
+                          const Bands* roomBefore = nullptr, bool isHere = false);
 
 } // namespace layakari

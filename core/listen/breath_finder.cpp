@@ -41,10 +41,11 @@ std::vector<bool> activeFrames(std::size_t frames, const std::vector<FrameRange>
 class BreathFinder {
 public:
     BreathFinder(const FeatureTrack& track, NoiseFloor floor, const std::vector<FrameRange>& voices,
-                 const Progress& progress)
+                 const Progress& progress, bool roomIsKnown)
         : m_track(track),
           m_voices(voices),
           m_progress(progress),
+          m_roomIsKnown(roomIsKnown),
           m_floor(std::move(floor)),
           m_weights(BandWeights::equal())
     {
@@ -68,6 +69,7 @@ private:
     const FeatureTrack& m_track;
     const std::vector<FrameRange>& m_voices;
     const Progress& m_progress;
+    const bool m_roomIsKnown;
     NoiseFloor m_floor;
     BandWeights m_weights;
     std::vector<float> m_riseDb;
@@ -89,7 +91,7 @@ private:
     // Faint breath that turns without a pause leaves hardly a frame quiet, and what is most
     // frequent is breath: the looks begin with a quiet that lies where the floor says, and go on
     // with what they left quiet. In a room that swells that is no level of its own, in rain there
-    // is none left; then nothing is kept of them.
+    // is none left; then nothing is kept of them, unless the floor is known to be the room.
     bool lookForUnbrokenBreath()
     {
         const NoiseFloor firstGuess = m_floor;
@@ -101,6 +103,7 @@ private:
             rise = takeRise();
             std::optional<QuietLevel> quiet = quietAmong(rise, sounds);
             if (!quiet || !isLevelOfItsOwn(rise, *quiet)) {
+                if (m_roomIsKnown) return true;
                 m_floor = firstGuess;
                 m_weights = BandWeights::equal();
                 return false;
@@ -196,9 +199,9 @@ private:
 } // namespace
 
 Heard findBreaths(const FeatureTrack& track, const FeatureTrack& knocking, NoiseFloor floor,
-                  const std::vector<FrameRange>& voices, const Progress& progress)
+                  const std::vector<FrameRange>& voices, const Progress& progress, bool roomIsKnown)
 {
-    return BreathFinder(track, std::move(floor), voices, progress).find(knocking);
+    return BreathFinder(track, std::move(floor), voices, progress, roomIsKnown).find(knocking);
 }
 
 } // namespace layakari

@@ -162,6 +162,27 @@ TEST_CASE("A breath of twenty seconds does not lift the floor")
         CHECK(meanFloorDb(floor, frame) == Approx(quiet).margin(1.5));
 }
 
+TEST_CASE("A room that is known keeps the floor down through minutes of breath without a pause")
+{
+    const auto sound = bursts(200, analysisRateHz, {{10, 190}}, 0.1, 0.005, 8);
+    const FeatureTrack track = trackOf(sound);
+    NoiseFloor floor(track);
+    const double quiet = meanLevelDb(track, 100, 900);
+    REQUIRE(meanFloorDb(floor, 10000) > quiet + 6); // there is no other quiet within its window
+    Bands room{};
+    for (std::size_t i = 100; i < 900; ++i)
+        for (std::size_t b = 0; b < bandCount; ++b) room[b] += track.levels(i)[b] / 800;
+    floor.lowerTo(room);
+    for (const std::size_t frame : {500u, 10000u, 18000u})
+        CHECK(meanFloorDb(floor, frame) == Approx(quiet).margin(1.5));
+    floor.refine(track, [](std::size_t) { return true; }); // nor does breath lift it again
+    CHECK(meanFloorDb(floor, 10000) < quiet + 7);
+    Bands louder = room;
+    for (float& level : louder) level += 20;
+    floor.lowerTo(louder);
+    CHECK(meanFloorDb(floor, 10000) < quiet + 7);
+}
+
 TEST_CASE("Refining takes the mean of the quiet frames, and never runs up to the breath")
 {
     const auto sound = bursts(60, analysisRateHz, {{10, 20}, {30, 40}}, 0.1, 0.005, 7);

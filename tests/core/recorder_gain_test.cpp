@@ -287,6 +287,50 @@ TEST_CASE("What the room was before it still is, though a faint sound is quieter
     CHECK(isRoomAt(findRoomPauses(track, {}, &before), 1.5));
 }
 
+TEST_CASE(
+    "A room that was seen in a part of a recording is its room, however little of it there is")
+{
+    Bands room;
+    room.fill(-60);
+    Bands breath;
+    for (std::size_t b = 0; b < bandCount; ++b) breath[b] = -52 - static_cast<float>(b % 2) * 8;
+    FeatureTrack track;
+    for (int i = 0; i < 100; ++i) track.append(room);
+    for (int i = 0; i < 12000; ++i) track.append(breath);
+    const auto isRoom = [&](const RoomPauses& found, double timeS) {
+        return found.steps[static_cast<std::size_t>(timeS / RoomPauses::stepSeconds)].isRoom;
+    };
+    const RoomPauses mayHaveChanged = findRoomPauses(track, {}, &room);
+    CHECK_FALSE(isRoom(mayHaveChanged, 0.5));
+    CHECK(isRoom(mayHaveChanged, 60));
+    const RoomPauses known = findRoomPauses(track, {}, &room, true);
+    CHECK(isRoom(known, 0.5));
+    CHECK_FALSE(isRoom(known, 60));
+}
+
+TEST_CASE(
+    "Minutes of breath beside a gain are read where only natural breaths before them show the room")
+{
+    Plan plan = findPreset("even-4-4")->plan;
+    std::get<Cycles>(plan.parts.front().content).repeat = 40;
+    constexpr std::size_t breathsAfter = 4500; // frames
+    const auto [name, seed] = GENERATE(std::pair{"steady", 34003u}, std::pair{"alike", 34002u},
+                                       std::pair{"mouth", 34003u});
+    INFO(name);
+    Temperament who = *temperamentByName(name);
+    who.automaticGain = true;
+    who.sampleRateHz = 16000;
+    const FeatureTrack track = trackOf(layakari::practise(plan, who, seed).sound);
+    const Heard heard = listenTo(track.slice(0, track.frames() - breathsAfter));
+    CHECK(heard.recorderGainDb > 6);
+    CHECK(heard.recorderGainDb < 20);
+    double breathS = 0;
+    for (const HeardSpan& span : heard.spans)
+        if (span.kind == HeardSpan::Kind::Breath) breathS += span.seconds();
+    CHECK(breathS > 0.95 * heard.durationS);
+    CHECK(heard.spans.size() < 90); // 40 cycles, natural breaths and their rests
+}
+
 namespace {
 
 // Pauses of two seconds between sounds, each as loud as `pauses` says; in their middle they may
