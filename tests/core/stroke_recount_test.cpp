@@ -206,15 +206,32 @@ TEST_CASE("A clear stroke after a pause belongs to the run, the breaths of a res
     CHECK(bursts.recounted(rough) == strokes);
 }
 
+namespace {
+
+// A run of strokes, and with what begins as they do on the next beat, and goes on.
+struct BeforeABeat {
+    Bursts bursts;
+    Chain strokes;
+    Chain rough;
+};
+
+BeforeABeat beforeABeat(std::uint64_t seed)
+{
+    BeforeABeat made{Bursts(seed), {}, {}};
+    made.strokes = made.bursts.strokes(2, 24);
+    made.rough = made.strokes;
+    made.rough.push_back(made.bursts.add(26, Sound::Expulsion));
+    made.bursts.goesOn();
+    return made;
+}
+
+} // namespace
+
 TEST_CASE("A long breath on the beat after a run goes on, whatever a gain makes of its beginning")
 {
     const auto seed = GENERATE(range(1000u, 1006u));
     INFO(seed);
-    Bursts bursts(seed);
-    const Chain strokes = bursts.strokes(2, 24);
-    Chain rough = strokes;
-    rough.push_back(bursts.add(26, Sound::Expulsion));
-    bursts.goesOn();
+    auto [bursts, strokes, rough] = beforeABeat(seed);
     SECTION("then it is none of the strokes") { CHECK(bursts.recounted(rough) == strokes); }
     SECTION("nor where it flutters, and is weaker soon")
     {
@@ -232,11 +249,7 @@ TEST_CASE("Where the room has grown loud, a stroke that falls as far as it rose 
 {
     const auto seed = GENERATE(range(1000u, 1006u));
     INFO(seed);
-    Bursts bursts(seed);
-    const Chain strokes = bursts.strokes(2, 24);
-    Chain rough = strokes;
-    rough.push_back(bursts.add(26, Sound::Expulsion));
-    bursts.goesOn();
+    auto [bursts, strokes, rough] = beforeABeat(seed);
     Burst& last = bursts.all.back();
     last.riseDb = 12.5f;
     SECTION("where it begins clearly") { CHECK(bursts.recounted(rough) == rough); }
