@@ -311,8 +311,12 @@ std::unique_ptr<SoundInput> ReadyView::input() const
 {
     if (!isSimulated()) return openMicrophone(m_microphone->currentText());
     const auto who = temperamentByName(m_temperament->currentText().toStdString());
-    // Another person each time, but the same one for one look at the program after another.
-    constexpr std::uint64_t seed = 20261126;
+    // Another practice each time, but the same one after the same sittings. One like the last to
+    // the byte would be kept as that.
+    constexpr std::uint64_t firstSeed = 20261126;
+    const std::vector<Sitting> latest = m_desk->latestSittings();
+    const std::uint64_t seed =
+        latest.empty() ? firstSeed : firstSeed + static_cast<std::uint64_t>(latest.front().id);
     return std::make_unique<SimulatedMicrophone>(
         who.value_or(Temperament{}), seed,
         paces[static_cast<std::size_t>(std::clamp(m_pace->currentIndex(), 0, 2))]);

@@ -19,6 +19,7 @@ class SimulatedMicrophone : public SoundInput {
 public:
     /// `pace`: 1 is real time; 0 as fast as it is taken.
     SimulatedMicrophone(const Temperament& temperament, std::uint64_t seed, double pace);
+    std::uint64_t seed() const { return m_seed; } ///< of the practitioner
     ~SimulatedMicrophone() override;
 
     void tellCue(const Plan& plan, const std::vector<CueStep>& steps, Lead lead,

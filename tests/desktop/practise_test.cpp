@@ -3,6 +3,7 @@
 // A practice in the real window, before the simulated microphone.
 #include "desktop/practise/cue_view.hpp"
 #include "desktop/practise/practise_page.hpp"
+#include "desktop/practise/ready_view.hpp"
 #include "desktop/reflect/reflect_page.hpp"
 #include "desktop/sound/simulated_microphone.hpp"
 #include "desktop/theme/theme.hpp"
@@ -78,6 +79,25 @@ TEST_CASE("From Prepare to Reflect by the keys alone, and the reading is there")
     w.window.goTo(BreathLine::practisePlace);
     CHECK(w.find<QComboBox>("pace")->currentIndex() == AsFastAsItGoes);
     CHECK(w.find<QSpinBox>("settle")->value() == 6);
+}
+
+TEST_CASE("The simulated practitioner practises anew after each sitting, and alike until then")
+{
+    Practice w;
+    w.makeReady(AsFastAsItGoes);
+    const auto seed = [&] {
+        const auto* ready = w.window.findChild<ReadyView*>();
+        REQUIRE(ready);
+        const std::unique_ptr<SoundInput> input = ready->input();
+        const auto* simulated = dynamic_cast<const SimulatedMicrophone*>(input.get());
+        REQUIRE(simulated);
+        return simulated->seed();
+    };
+    const std::uint64_t before = seed();
+    CHECK(seed() == before);
+    w.click("begin");
+    w.waitUntilKept();
+    CHECK(seed() != before);
 }
 
 TEST_CASE("Space pauses and goes on, N skips settling, Esc stops, and what was done is kept")
