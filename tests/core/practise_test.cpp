@@ -285,6 +285,32 @@ TEST_CASE("A turn that was missed or was none does not put a followed practice t
     CHECK(read >= phases - 3);
 }
 
+TEST_CASE(
+    "Minutes of breath without a hold beside a gain are read, though no room is heard in them")
+{
+    const TemporaryFolder folder;
+    PracticeSetup setup = setupToFollow("even-4-4", folder);
+    std::get<Cycles>(setup.plan->parts.front().content).repeat = 50;
+    setup.how.countS = 1.137;
+    setup.settleS = 20;
+    Temperament who = person("mouth");
+    who.automaticGain = true;
+    const Practised done = practised(std::move(setup), who, 77);
+    const auto ended = done.session->finish();
+    REQUIRE(ended.has_value());
+    int phases = 0;
+    int read = 0;
+    for (const Truth::Phase& phase : done.truth.phases) {
+        if (phase.role != Role::Practice) continue;
+        ++phases;
+        for (const ReadPhase& heard : ended->reading->phases)
+            read += std::fabs(heard.startS - phase.startS) < 0.5 &&
+                    std::fabs(heard.endS - phase.endS) < 0.5;
+    }
+    REQUIRE(phases >= 50);
+    CHECK(read >= 0.85 * phases);
+}
+
 TEST_CASE("Air stolen in a hold does not change which hold it is told to be, nor what follows")
 {
     const TemporaryFolder folder;
