@@ -27,18 +27,7 @@ HeardStrokeRun countedAs(HeardStrokeRun run, const Strokes& planned,
 LouderHalf louderHalfOf(const std::vector<HeardStrokeRun>& runs,
                         const std::vector<const Strokes*>& planned);
 
-/// What was heard, with slow bellows in it: at 15 to 20 a minute they are deep breaths to the ear,
-/// and only a plan of bellows tells that they are strokes. Pauses between them are turns, or, now
-/// and then, one of up to three seconds, and they are louder than the natural breaths around. No
-/// more runs than the plan has; unchanged where it has none, or they were found as strokes already.
-Heard withSlowBellows(const Heard& heard, const std::vector<PlannedStep>& steps);
-
-/// What was heard, with quick breaths in it: an inhale and an exhale of a second each sound as
-/// bellows do, and only a plan of about as many cycles of breath alone tells that they are none.
-/// They are breaths without a character then: which is which follows from the others. Unchanged
-/// where the plan has strokes or holds, or the run is faster than one breathes. `track` is what the
-/// recording was heard in.
-Heard withQuickBreaths(Heard heard, const std::vector<PlannedStep>& steps,
-                       const FeatureTrack& track);
+/// Numbers the runs of strokes as their spans come, and drops those that have none any more.
+void numberRuns(Heard& heard);
 
 } // namespace layakari

@@ -62,6 +62,12 @@ const Cycles* PlannedStep::cycle() const
     return held ? *held : nullptr;
 }
 
+const Strokes* PlannedStep::strokes() const
+{
+    const auto* held = std::get_if<const Strokes*>(&content);
+    return held ? *held : nullptr;
+}
+
 std::vector<PlannedStep> unfold(const Plan& plan)
 {
     Unfolder unfolder;

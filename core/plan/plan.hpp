@@ -145,7 +145,8 @@ struct PlannedStep {
     int roundsInAll = 1; ///< of that group
     std::variant<const Cycles*, const Strokes*, const Rest*> content;
 
-    const Cycles* cycle() const;
+    const Cycles* cycle() const;    ///< null where it is another kind of step
+    const Strokes* strokes() const; ///< so, too
 };
 
 /// Writes all repeats and groups out. The steps point into `plan`, which must outlive them.

@@ -2,7 +2,8 @@
 #include "core/reading/reading.hpp"
 
 #include "core/align/alignment.hpp"
-#include "core/align/stroke_match.hpp"
+#include "core/align/quick_breaths.hpp"
+#include "core/align/slow_bellows.hpp"
 #include "core/audio/block_queue.hpp"
 #include "core/listen/ocean_breath.hpp"
 #include "core/measure/robust.hpp"

@@ -1,4 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/align/quick_breaths.hpp"
+#include "core/align/slow_bellows.hpp"
 #include "core/align/stroke_match.hpp"
 #include "core/listen/listener.hpp"
 #include "core/plan/presets.hpp"
