@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/align/slow_bellows.hpp"
 
+#include "core/align/beat_halves.hpp"
+#include "core/align/breath_beat.hpp"
 #include "core/align/stroke_match.hpp"
 #include "core/base/quantile.hpp"
 
@@ -15,13 +17,10 @@ namespace {
 constexpr double shortestHalfS = 0.35;
 constexpr double longestHalfS = 3.2;
 constexpr double longestTurnS = 0.5;
-constexpr double weakerThanRunDb = 7;
 
 struct Stretch {
     std::vector<std::size_t> breaths; // indices of spans
 };
-
-double levelOf(const HeardSpan& span) { return span.character.values[BreathCharacter::level]; }
 
 // Stretches of breath that turns without a pause.
 std::vector<Stretch> unbrokenStretches(const Heard& heard)
@@ -121,20 +120,11 @@ void makeEven(Stretch& stretch, const Heard& heard, LouderHalf louder)
         stretch.breaths.pop_back();
 }
 
-// What most of a stretch reaches, in dB.
-double usualLevelOf(const Stretch& stretch, const Heard& heard)
-{
-    std::vector<double> levels;
-    for (const std::size_t i : stretch.breaths) levels.push_back(levelOf(heard.spans[i]));
-    std::sort(levels.begin(), levels.end());
-    return levels[3 * levels.size() / 4];
-}
-
 // Natural breaths at either end are weaker than the bellows.
 void trim(Stretch& stretch, const Heard& heard)
 {
     if (stretch.breaths.empty()) return;
-    const double usual = usualLevelOf(stretch, heard);
+    const double usual = usualLevelOf(stretch.breaths, heard);
     const auto isWeak = [&](std::size_t i) {
         return levelOf(heard.spans[i]) < usual - weakerThanRunDb;
     };
@@ -165,7 +155,8 @@ std::vector<Stretch> joinedAcrossPauses(std::vector<Stretch> stretches, const He
             Stretch& last = joined.back();
             const double pauseS =
                 heard.spans[next.breaths.front()].startS - heard.spans[last.breaths.back()].endS;
-            const double apartDb = usualLevelOf(next, heard) - usualLevelOf(last, heard);
+            const double apartDb =
+                usualLevelOf(next.breaths, heard) - usualLevelOf(last.breaths, heard);
             const bool areRuns = std::min(next.breaths.size(), last.breaths.size()) >= fewestHalves;
             const double pace = std::log(usualLengthS(next, heard) / lastLengthS);
             if (areRuns && pauseS < longestPauseS && std::fabs(apartDb) < weakerThanRunDb &&
@@ -214,7 +205,7 @@ Bellows bellowsAmong(const Heard& heard, std::size_t fewestHalves, std::size_t m
     stretches = joinedAcrossPauses(std::move(stretches), heard);
     std::erase_if(stretches, [&](const Stretch& s) { return s.breaths.size() < fewestHalves; });
     std::stable_sort(stretches.begin(), stretches.end(), [&](const Stretch& a, const Stretch& b) {
-        return usualLevelOf(a, heard) > usualLevelOf(b, heard);
+        return usualLevelOf(a.breaths, heard) > usualLevelOf(b.breaths, heard);
     });
     stretches.resize(std::min(stretches.size(), missing));
     std::sort(stretches.begin(), stretches.end(),
@@ -236,37 +227,107 @@ std::vector<int> bellowsNotHeard(const Heard& heard, const std::vector<PlannedSt
     return counts;
 }
 
+// One run of slow bellows: from the beginning of one span to the end of another.
+struct FoundRun {
+    std::size_t firstSpan = 0;
+    std::size_t lastSpan = 0;
+    double levelDb = 0;
+    HeardStrokeRun run;
+};
+
+// Bellows of which one half is heard, and the other now and then.
+FoundRun runOnABeat(const BreathsOnABeat& on, const Heard& heard, LouderHalf louder)
+{
+    constexpr double plansWord = 0.7;
+    constexpr double oneMore = 0.6; // a stroke at an end may have been lost, or be a breath
+    FoundRun found{on.firstSpan, on.lastSpan, 0, {}};
+    found.run.startS = heard.spans[on.firstSpan].startS;
+    found.run.endS = heard.spans[on.lastSpan].endS;
+    std::vector<HeardStroke> halves;
+    std::vector<float> levels;
+    for (const BeatOfBreath& beat : on.halves) {
+        halves.push_back({beat.timeS, beat.levelDb, beat.heard, beat.seconds, {}, 0});
+        levels.push_back(static_cast<float>(beat.levelDb));
+    }
+    found.run.strokes = on.areBoth ? strokesOfHalves(evenHalves(halves, louder), louder) : halves;
+    found.levelDb = quantile(levels, 0.75);
+    found.run.confidence = plansWord;
+    found.run.countConfidence = plansWord * oneMore;
+    found.run.twoSided = true;
+    return found;
+}
+
+// How far a count is from any that is planned, of its log.
+double farFrom(std::size_t count, const std::vector<int>& wanted)
+{
+    double least = 10;
+    for (const int planned : wanted)
+        least = std::min(least, std::fabs(std::log(static_cast<double>(count) / planned)));
+    return least;
+}
+
+// Breath on a beat goes before what it covers where it is clearly nearer to a planned run.
+void putIn(std::vector<FoundRun>& runs, FoundRun onBeat, const std::vector<int>& wanted)
+{
+    constexpr double clearlyNearer = 0.2;
+    const auto overlaps = [&](const FoundRun& run) {
+        return run.firstSpan <= onBeat.lastSpan && run.lastSpan >= onBeat.firstSpan;
+    };
+    const double far = farFrom(onBeat.run.strokes.size(), wanted);
+    for (const FoundRun& run : runs)
+        if (overlaps(run) && farFrom(run.run.strokes.size(), wanted) < far + clearlyNearer) return;
+    std::erase_if(runs, overlaps);
+    runs.push_back(std::move(onBeat));
+}
+
+// In time order, no more than are missing: the loudest, since natural breath is fainter.
+std::vector<FoundRun> slowRuns(const Heard& heard, const std::vector<int>& wanted)
+{
+    constexpr double mostOfThem = 0.7;
+    const auto fewest = static_cast<std::size_t>(*std::min_element(wanted.begin(), wanted.end()));
+    std::vector<FoundRun> runs;
+    const Bellows bellows = bellowsAmong(heard, std::max(2 * fewestStrokes, fewest), wanted.size());
+    for (const Stretch& stretch : bellows.runs)
+        runs.push_back({stretch.breaths.front(), stretch.breaths.back(),
+                        usualLevelOf(stretch.breaths, heard),
+                        runOf(stretch, heard, bellows.louder)});
+    const auto fewestBeats =
+        std::max(fewestStrokes, static_cast<std::size_t>(mostOfThem * static_cast<double>(fewest)));
+    for (const BreathsOnABeat& on : breathsOnABeat(heard, fewestBeats))
+        putIn(runs, runOnABeat(on, heard, bellows.louder), wanted);
+    std::stable_sort(runs.begin(), runs.end(),
+                     [](const FoundRun& a, const FoundRun& b) { return a.levelDb > b.levelDb; });
+    runs.resize(std::min(runs.size(), wanted.size()));
+    std::sort(runs.begin(), runs.end(),
+              [](const FoundRun& a, const FoundRun& b) { return a.firstSpan < b.firstSpan; });
+    return runs;
+}
+
 } // namespace
 
 Heard withSlowBellows(const Heard& heard, const std::vector<PlannedStep>& steps)
 {
     const std::vector<int> wanted = bellowsNotHeard(heard, steps);
     if (wanted.empty()) return heard;
-    const int fewest = *std::min_element(wanted.begin(), wanted.end());
-    Heard result = heard;
-    std::vector<bool> used(heard.spans.size(), false);
-    std::vector<HeardSpan> runs;
-    const Bellows bellows = bellowsAmong(
-        heard, std::max(2 * fewestStrokes, static_cast<std::size_t>(fewest)), wanted.size());
-    for (const Stretch& stretch : bellows.runs) {
-        const HeardStrokeRun run = runOf(stretch, heard, bellows.louder);
-        HeardSpan span = heard.spans[stretch.breaths.front()];
-        span.kind = HeardSpan::Kind::Strokes;
-        span.endS = run.endS;
-        span.endSdS = heard.spans[stretch.breaths.back()].endSdS;
-        span.index = result.strokeRuns.size();
-        result.strokeRuns.push_back(run);
-        for (std::size_t i = stretch.breaths.front(); i <= stretch.breaths.back(); ++i)
-            used[i] = true;
-        runs.push_back(span);
-    }
+    const std::vector<FoundRun> runs = slowRuns(heard, wanted);
     if (runs.empty()) return heard;
+    Heard result = heard;
     result.spans.clear();
-    std::size_t next = 0;
+    auto next = runs.begin();
     for (std::size_t i = 0; i < heard.spans.size(); ++i) {
-        while (next < runs.size() && runs[next].startS <= heard.spans[i].startS)
-            result.spans.push_back(runs[next++]);
-        if (!used[i]) result.spans.push_back(heard.spans[i]);
+        if (next == runs.end() || i < next->firstSpan) {
+            result.spans.push_back(heard.spans[i]);
+            continue;
+        }
+        HeardSpan span = heard.spans[next->firstSpan];
+        span.kind = HeardSpan::Kind::Strokes;
+        span.endS = next->run.endS;
+        span.endSdS = heard.spans[next->lastSpan].endSdS;
+        span.index = result.strokeRuns.size();
+        result.spans.push_back(span);
+        result.strokeRuns.push_back(next->run);
+        i = next->lastSpan;
+        ++next;
     }
     numberRuns(result);
     return result;
