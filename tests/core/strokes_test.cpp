@@ -123,7 +123,7 @@ TEST_CASE("A pause of two seconds does not end a run, a rest with breaths does")
 
 TEST_CASE("Strokes of which every second is much fainter are all counted")
 {
-    const double weakerDb = GENERATE(10, 15, 20);
+    const double weakerDb = GENERATE(10, 15, 20, 28, 30);
     INFO(weakerDb << " dB");
     StrokeSound sound(static_cast<unsigned>(weakerDb));
     sound.quiet(2).naturalBreaths(2).quiet(1).strokesInTurns(36, 60, weakerDb).quiet(3);
