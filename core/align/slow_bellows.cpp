@@ -239,7 +239,7 @@ struct FoundRun {
 FoundRun runOnABeat(const BreathsOnABeat& on, const Heard& heard, LouderHalf louder)
 {
     constexpr double plansWord = 0.7;
-    constexpr double oneMore = 0.6; // a stroke at an end may have been lost, or be a breath
+    constexpr double noneMore = 0.8; // at an end a stroke may have been lost, or be a breath
     FoundRun found{on.firstSpan, on.lastSpan, 0, {}};
     found.run.startS = heard.spans[on.firstSpan].startS;
     found.run.endS = heard.spans[on.lastSpan].endS;
@@ -252,7 +252,7 @@ FoundRun runOnABeat(const BreathsOnABeat& on, const Heard& heard, LouderHalf lou
     found.run.strokes = on.areBoth ? strokesOfHalves(evenHalves(halves, louder), louder) : halves;
     found.levelDb = quantile(levels, 0.75);
     found.run.confidence = plansWord;
-    found.run.countConfidence = plansWord * oneMore;
+    found.run.countConfidence = noneMore;
     found.run.twoSided = true;
     return found;
 }
