@@ -56,7 +56,8 @@ public:
             }
             m_run.halves.push_back(beat);
         }
-        lookForOthers(spans);
+        if (const auto phase = phaseOfOthers(spans)) putOthersIn(*phase);
+        if (m_run.areBoth) growAtBothEnds();
     }
 
     const BreathsOnABeat& run() const { return m_run; }
@@ -93,25 +94,33 @@ private:
         return found;
     }
 
-    // Where in a beat the other half begins, if it is heard in most.
-    void lookForOthers(const std::vector<std::size_t>& spans)
+    // Where in a beat, of 0 to 1, other breath begins, if it does in most.
+    std::optional<double> phaseOfOthers(const std::vector<std::size_t>& spans) const
     {
-        constexpr double mostHeard = 0.5;
-        const std::vector<BeatOfBreath> ones = m_run.halves;
         std::vector<float> phases;
-        for (std::size_t c = 1; c < spans.size(); ++c)
+        for (std::size_t c = 1; c < spans.size(); ++c) {
+            const double fromS = m_heard.spans[spans[c - 1]].startS;
+            const double beatS = m_heard.spans[spans[c]].startS - fromS;
             for (std::size_t i = spans[c - 1] + 1; i < spans[c]; ++i) {
-                const HeardSpan& span = m_heard.spans[i];
-                const double fromS = m_heard.spans[spans[c - 1]].startS;
-                const double phase =
-                    (span.startS - fromS) / (m_heard.spans[spans[c]].startS - fromS);
-                if (span.kind == HeardSpan::Kind::Breath && phase > 2 * near &&
+                const double phase = (m_heard.spans[i].startS - fromS) / beatS;
+                if (m_heard.spans[i].kind == HeardSpan::Kind::Breath && phase > 2 * near &&
                     phase < 1 - 2 * near)
                     phases.push_back(static_cast<float>(phase));
             }
-        if (static_cast<double>(phases.size()) < mostHeard * static_cast<double>(ones.size()))
-            return;
-        const double phase = quantile(phases, 0.5);
+        }
+        if (!areMost(phases.size())) return std::nullopt;
+        return quantile(phases, 0.5);
+    }
+
+    bool areMost(std::size_t count) const
+    {
+        constexpr double most = 0.5;
+        return static_cast<double>(count) >= most * static_cast<double>(m_run.halves.size());
+    }
+
+    void putOthersIn(double phase)
+    {
+        const std::vector<BeatOfBreath>& ones = m_run.halves;
         std::vector<BeatOfBreath> both;
         std::size_t heard = 0;
         for (std::size_t b = 0; b + 1 < ones.size(); ++b) {
@@ -123,15 +132,19 @@ private:
             heard += other.has_value();
         }
         both.push_back(ones.back());
-        if (static_cast<double>(heard) < mostHeard * static_cast<double>(ones.size())) return;
+        if (!areMost(heard)) return;
         m_run.areBoth = true;
         m_run.halves = std::move(both);
+    }
+
+    // Further out, where neither half was found on the beat, is another run, or none.
+    void growAtBothEnds()
+    {
+        constexpr int steps = 3;
         std::vector<float> levels;
         for (const BeatOfBreath& half : m_run.halves)
             if (half.heard) levels.push_back(static_cast<float>(half.levelDb));
         m_usualDb = quantile(levels, 0.75);
-        // Further out, where neither half was found on the beat, is another run, or none.
-        constexpr int steps = 3;
         for (const bool atFront : {false, true})
             for (int step = 0; step < steps && grow(atFront); ++step) {
             }

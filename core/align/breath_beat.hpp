@@ -8,20 +8,20 @@
 
 namespace layakari {
 
-/// One stroke of slow bellows of which a half, or now and then both, can be told from the room.
+/// One half of a stroke of slow bellows.
 struct BeatOfBreath {
-    double timeS = 0;   ///< when its louder half begins
-    double levelDb = 0; ///< of that half
-    double seconds = 0; ///< so, too
-    bool heard = true;  ///< false: only the beat says that there was one
+    double timeS = 0;   ///< when it begins
+    double levelDb = 0; ///< over the room
+    double seconds = 0;
+    bool heard = true; ///< false: only the beat says that there was one, the rest is a guess
 };
 
 /// Breaths that come on a beat.
 struct BreathsOnABeat {
-    std::size_t firstSpan = 0; ///< of `Heard::spans`: the run lasts from this one
-    std::size_t lastSpan = 0;  ///< to the end of this one
-    std::vector<BeatOfBreath> halves;
-    bool areBoth = false; ///< in and out take turns; else only one of them is heard
+    std::size_t firstSpan = 0;        ///< of `Heard::spans`: the run lasts from this one
+    std::size_t lastSpan = 0;         ///< to the end of this one
+    std::vector<BeatOfBreath> halves; ///< in time order
+    bool areBoth = false;             ///< in and out take turns; else only one of them is heard
 };
 
 /// The stretches of time in which sounds as long as a half of slow bellows come on a beat of 0.9 to

@@ -157,16 +157,16 @@ Chain Rhythm::withThoseMidway(const Chain& chain) const
     constexpr float steepDb = 20;
     constexpr float steepEnoughDb = 14; // of one that begins as soon as the strokes do
     constexpr float asSoon = 2;         // times as long an attack
-    constexpr double soonOver = 0.25;  // of the time until the next
-    constexpr std::size_t nearly = 5; // all but one of so many
+    constexpr double soonOver = 0.25;   // of the time until the next
+    constexpr std::size_t nearly = 5;   // all but one of so many
     if (chain.size() < fewestStrokes) return chain;
     std::vector<float> attacks;
     for (const std::size_t i : chain)
         if (m_bursts[i].attackS) attacks.push_back(*m_bursts[i].attackS);
     const float usualS = attacks.empty() ? 0 : quantile(attacks, 0.5);
     const auto isSteep = [&](const Burst& burst) {
-        return burst.riseDb > steepDb || (burst.riseDb > steepEnoughDb && burst.attackS &&
-                                          *burst.attackS <= asSoon * usualS);
+        return burst.riseDb > steepDb ||
+               (burst.riseDb > steepEnoughDb && burst.attackS && *burst.attackS <= asSoon * usualS);
     };
     Chain all;
     for (std::size_t k = 0; k + 1 < chain.size(); ++k) {
