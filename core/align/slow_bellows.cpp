@@ -8,6 +8,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <limits>
 #include <numeric>
 
 namespace layakari {
@@ -190,8 +191,7 @@ struct Bellows {
     LouderHalf louder = LouderHalf::Unknown;
 };
 
-// In time order, no more than are missing: the loudest, since natural breath is fainter.
-Bellows bellowsAmong(const Heard& heard, std::size_t fewestHalves, std::size_t missing)
+Bellows bellowsAmong(const Heard& heard, std::size_t fewestHalves)
 {
     std::vector<Stretch> stretches;
     for (Stretch& unbroken : unbrokenStretches(heard))
@@ -204,12 +204,6 @@ Bellows bellowsAmong(const Heard& heard, std::size_t fewestHalves, std::size_t m
     for (Stretch& stretch : stretches) makeEven(stretch, heard, louder);
     stretches = joinedAcrossPauses(std::move(stretches), heard);
     std::erase_if(stretches, [&](const Stretch& s) { return s.breaths.size() < fewestHalves; });
-    std::stable_sort(stretches.begin(), stretches.end(), [&](const Stretch& a, const Stretch& b) {
-        return usualLevelOf(a.breaths, heard) > usualLevelOf(b.breaths, heard);
-    });
-    stretches.resize(std::min(stretches.size(), missing));
-    std::sort(stretches.begin(), stretches.end(),
-              [](const Stretch& a, const Stretch& b) { return a.breaths < b.breaths; });
     return {std::move(stretches), louder};
 }
 
@@ -257,12 +251,11 @@ FoundRun runOnABeat(const BreathsOnABeat& on, const Heard& heard, LouderHalf lou
     return found;
 }
 
-// How far a count is from any that is planned, of its log.
+// How far a count is from any that is planned.
 double farFrom(std::size_t count, const std::vector<int>& wanted)
 {
-    double least = 10;
-    for (const int planned : wanted)
-        least = std::min(least, std::fabs(std::log(static_cast<double>(count) / planned)));
+    double least = std::numeric_limits<double>::infinity();
+    for (const int planned : wanted) least = std::min(least, countDifference(count, planned));
     return least;
 }
 
@@ -283,11 +276,11 @@ void putIn(std::vector<FoundRun>& runs, FoundRun onBeat, const std::vector<int>&
 // In time order, no more than are missing: the loudest, since natural breath is fainter.
 std::vector<FoundRun> slowRuns(const Heard& heard, const std::vector<int>& wanted)
 {
-    constexpr double mostOfThem =
-        0.8; // of 20 natural breaths a tenth has eight as regular (core-breath_beat)
+    // Of 20 natural breaths a tenth has eight as regular (core-breath_beat).
+    constexpr double mostOfThem = 0.8;
     const auto fewest = static_cast<std::size_t>(*std::min_element(wanted.begin(), wanted.end()));
     std::vector<FoundRun> runs;
-    const Bellows bellows = bellowsAmong(heard, std::max(2 * fewestStrokes, fewest), wanted.size());
+    const Bellows bellows = bellowsAmong(heard, std::max(2 * fewestStrokes, fewest));
     for (const Stretch& stretch : bellows.runs)
         runs.push_back({stretch.breaths.front(), stretch.breaths.back(),
                         usualLevelOf(stretch.breaths, heard),

@@ -6,6 +6,11 @@
 
 namespace layakari {
 
+double countDifference(std::size_t heard, int planned)
+{
+    return std::fabs(std::log(static_cast<double>(heard) / std::max(1, planned)));
+}
+
 namespace {
 
 std::vector<std::size_t> plannedRuns(const std::vector<PlannedStep>& steps)
@@ -14,11 +19,6 @@ std::vector<std::size_t> plannedRuns(const std::vector<PlannedStep>& steps)
     for (std::size_t s = 0; s < steps.size(); ++s)
         if (steps[s].strokes()) runs.push_back(s);
     return runs;
-}
-
-double countDifference(std::size_t heard, int planned)
-{
-    return std::fabs(std::log(static_cast<double>(heard) / std::max(1, planned)));
 }
 
 // Log odds, roughly: a run that is off by half is as likely another one.

@@ -5,6 +5,7 @@
 #include "core/listen/listener.hpp"
 #include "core/plan/plan.hpp"
 
+#include <cstddef>
 #include <optional>
 #include <vector>
 
@@ -15,6 +16,9 @@ namespace layakari {
 /// side.
 std::vector<std::optional<std::size_t>> matchRuns(const std::vector<HeardStrokeRun>& runs,
                                                   const std::vector<PlannedStep>& steps);
+
+/// How far a count is from a planned one, of the log of their ratio.
+double countDifference(std::size_t heard, int planned);
 
 /// The run as its plan counts it. Where both halves of a bellows stroke sound alike, every burst
 /// was heard as a stroke; a plan of bellows with half as many says that two are one. The doubt goes
