@@ -2,11 +2,11 @@
 #include "core/align/alignment.hpp"
 
 #include "core/align/namer.hpp"
+#include "core/align/natural_sides.hpp"
 
 #include <algorithm>
 #include <array>
 #include <cmath>
-#include <functional>
 #include <numeric>
 
 namespace layakari {
@@ -116,43 +116,29 @@ double tempoLogPrior(double countS, const Plan& plan)
     return -0.5 * z * z;
 }
 
-// Natural breathing has no order to go by, but its pauses follow the exhale (Benchetrit, Respir.
-// Physiol. 122, 2000). Log odds that kind A is the inhale, by the breaths that `counts` says are
-// natural.
-double pauseLogOddsAIsInhale(const Heard& heard, const BreathClasses& classes,
-                             const std::function<bool(std::size_t span)>& counts)
-{
-    constexpr double most = 1.5;
-    double balance = 0;
-    std::size_t breath = 0;
-    std::size_t counted = 0;
-    for (std::size_t i = 0; i + 1 < heard.spans.size(); ++i) {
-        if (heard.spans[i].kind != HeardSpan::Kind::Breath) continue;
-        const double isA = 2 * classes.probabilityA[breath++] - 1;
-        if (!counts(i)) continue;
-        ++counted;
-        if (heard.spans[i + 1].kind == HeardSpan::Kind::Silence) balance -= isA;
-    }
-    return counted == 0 ? 0 : std::clamp(4 * balance / static_cast<double>(counted), -most, most);
-}
-
 // The same span under the other name: needed for confidence.
 struct Orientations {
     Candidate best;
     double probability = 0.5; // that `best` has inhale and exhale the right way round
 };
 
-// What the pauses between the breaths outside of a candidate's cycles say for it.
-double outsidePausesScore(const Heard& heard, const BreathClasses& classes,
-                          const Candidate& candidate)
+// What the breaths say that are outside of both candidates' cycles: where a practised breath is
+// left over, it is no natural one.
+void askBreathsOutside(const Heard& heard, const BreathClasses& classes,
+                       std::array<Candidate, 2>& candidates)
 {
     std::vector<bool> practised(heard.spans.size(), false);
-    for (const Chosen& c : candidate.chosen)
-        for (const auto& phase : c.match.phases)
-            for (const std::size_t item : phase) practised[candidate.items[item].span] = true;
+    for (const Candidate& candidate : candidates)
+        for (const Chosen& c : candidate.chosen) {
+            for (const std::size_t item : c.match.unturned)
+                practised[candidate.items[item].span] = true;
+            for (const auto& phase : c.match.phases)
+                for (const std::size_t item : phase) practised[candidate.items[item].span] = true;
+        }
     const double logOdds =
-        pauseLogOddsAIsInhale(heard, classes, [&](std::size_t span) { return !practised[span]; });
-    return (candidate.aIsInhale ? 0.5 : -0.5) * logOdds / temper;
+        logOddsByNaturalBreath(heard, classes, [&](std::size_t span) { return !practised[span]; });
+    for (Candidate& candidate : candidates)
+        candidate.score += (candidate.aIsInhale ? 0.5 : -0.5) * logOdds / temper;
 }
 
 // Log odds that kind A is the inhale, by the breaths that a person has named one by one.
@@ -175,10 +161,10 @@ Orientations findTempoAndOrientation(const Heard& heard, const BreathClasses& cl
                                      std::optional<bool> said)
 {
     std::array<Candidate, 2> best;
+    best[1].aIsInhale = false;
     for (const bool aIsInhale : {true, false}) {
         if (said && *said != aIsInhale) continue;
         Candidate& candidate = best[aIsInhale ? 0 : 1];
-        candidate.aIsInhale = aIsInhale;
         candidate.items = itemsOf(heard, classes, aIsInhale);
         const std::vector<HeardItem>& items = candidate.items;
         const bool exact = items.size() * planned.steps.size() <= exactCells;
@@ -195,8 +181,8 @@ Orientations findTempoAndOrientation(const Heard& heard, const BreathClasses& cl
         }
         const MatchTable table = matchTable(planned, items, candidate.keep);
         candidate.chosen = OrderedAlignment(planned, table, items, candidate.keep).trace();
-        candidate.score += outsidePausesScore(heard, classes, candidate);
     }
+    askBreathsOutside(heard, classes, best);
     const Candidate& winner = best[0].score >= best[1].score ? best[0] : best[1];
     if (said) return {winner, saidProbability};
     const double margin = temper * std::fabs(best[0].score - best[1].score);
@@ -336,7 +322,7 @@ Alignment align(const Heard& heard, const BreathClasses& heardClasses, const Pla
     if (!plan || planned.steps.empty() || !heard.anyBreath()) {
         const double logOdds =
             classes.logOddsAIsInhale +
-            pauseLogOddsAIsInhale(heard, classes, [](std::size_t) { return true; });
+            logOddsByNaturalBreath(heard, classes, [](std::size_t) { return true; });
         const bool aIsInhale = said.value_or(logOdds >= 0);
         Namer namer(heard, classes, aIsInhale,
                     said ? saidProbability : 1 / (1 + std::exp(-std::fabs(logOdds))));

@@ -32,6 +32,11 @@ constexpr double coveredBreathCost = 2.5;
 // A breath where a hum is planned: of 200 hums the ear has missed none (bench/hums), and natural
 // breaths are never hums.
 constexpr double notHummedCost = 5;
+// One sound that is two breaths, since the turn between them was not heard. It explains less than
+// one breath does: else half the tempo would explain all. Longer than either of the two by this
+// share, and not longer than both by more.
+constexpr double missedTurnCost = 1.5;
+constexpr double unturnedShare = 1.35;
 constexpr double none = -1e18;
 
 double spreadFor(double seconds, const Keep& keep)
@@ -46,21 +51,24 @@ struct Step {
     double score = none;
     std::size_t fromItem = 0;
     bool usesPhase = false;
+    bool isUnturned = false; // with the phase before
 };
 
 // The dynamic programme over phases and items, from one item on.
 class CycleSearch {
 public:
-    CycleSearch(const CycleMatcher& matcher, const std::vector<HeardItem>& items, std::size_t from)
+    CycleSearch(const CycleMatcher& matcher, const std::vector<HeardItem>& items, std::size_t from,
+                bool hasBegun)
         : m_matcher(matcher),
           m_phases(matcher.m_phases),
           m_items(items),
           m_from(from),
           m_width(std::min(items.size() - from, 2 * m_phases.size() + 4) + 1),
-          m_steps((m_phases.size() + 1) * m_width)
+          m_first(hasBegun ? 1 : 0),
+          m_steps((m_phases.size() + 2) * m_width)
     {
-        at(0, 0).score = 0;
-        for (std::size_t k = 0; k < m_phases.size(); ++k)
+        at(m_first, 0).score = 0;
+        for (std::size_t k = m_first; k < m_phases.size(); ++k)
             for (std::size_t j = 0; j < m_width; ++j)
                 if (at(k, j).score > none) extend(k, j);
     }
@@ -68,13 +76,14 @@ public:
     std::vector<CycleMatch> matches(bool withPhases) const
     {
         std::vector<CycleMatch> found;
-        for (std::size_t j = 1; j < m_width; ++j) {
-            const double score = step(m_phases.size(), j).score;
-            if (score <= none) continue;
-            CycleMatch match{m_from + j, score, {}};
-            if (withPhases) match.phases = trace(j);
-            found.push_back(std::move(match));
-        }
+        for (const bool runsOn : {false, true})
+            for (std::size_t j = 1; j < m_width; ++j) {
+                const double score = step(m_phases.size() + runsOn, j).score;
+                if (score <= none) continue;
+                CycleMatch match{m_from + j, score, runsOn, {}, {}};
+                if (withPhases) trace(match);
+                found.push_back(std::move(match));
+            }
         return found;
     }
 
@@ -84,7 +93,8 @@ private:
     const std::vector<HeardItem>& m_items;
     std::size_t m_from;
     std::size_t m_width;
-    std::vector<Step> m_steps;
+    std::size_t m_first;       // phase to be heard
+    std::vector<Step> m_steps; // the last row is that of the next cycle's first phase
 
     Step& at(std::size_t phase, std::size_t item) { return m_steps[phase * m_width + item]; }
     const Step& step(std::size_t phase, std::size_t item) const
@@ -97,11 +107,11 @@ private:
     bool isSilence(std::size_t j) const { return inside(j) && !item(j).breath && !item(j).barrier; }
 
     void offer(std::size_t phase, std::size_t toItem, double score, std::size_t fromItem,
-               bool usesPhase)
+               bool usesPhase, bool isUnturned = false)
     {
         if (toItem >= m_width) return;
         Step& held = at(phase, toItem);
-        if (score > held.score) held = {score, fromItem, usesPhase};
+        if (score > held.score) held = {score, fromItem, usesPhase, isUnturned};
     }
 
     // From `k` phases explained by the first `j` items: what may come next.
@@ -146,6 +156,8 @@ private:
                                  : 0;
         const double start = score - std::min(pause, worstDurationCost);
         offer(k + 1, b + 1, start + breathGain(k, item(b).seconds, item(b)), j, true);
+        if (const auto gain = m_matcher.unturnedGain(k, item(b)))
+            offer(k + 2, b + 1, start + *gain, j, true, true);
         const std::size_t second =
             isSilence(b + 1) && item(b + 1).seconds < interruptionS ? b + 2 : b + 1;
         if (isBreath(second))
@@ -171,19 +183,30 @@ private:
                m_matcher.nameGain(heard, m_phases[k]);
     }
 
-    std::vector<std::vector<std::size_t>> trace(std::size_t j) const
+    void trace(CycleMatch& match) const
     {
-        std::vector<std::vector<std::size_t>> phases(m_phases.size());
-        for (std::size_t k = m_phases.size(); k > 0; --k) {
+        match.phases.resize(m_phases.size());
+        std::size_t j = match.end - m_from;
+        for (std::size_t k = m_phases.size() + match.runsOn; k > m_first;) {
             const Step& taken = step(k, j);
-            const bool isCovered = taken.fromItem + 1 == j && isSilence(taken.fromItem);
-            if (taken.usesPhase)
-                for (std::size_t i = taken.fromItem; i < j; ++i)
-                    if (isCovered || item(i).breath != isHold(m_phases[k - 1].kind))
-                        phases[k - 1].push_back(m_from + i);
+            if (taken.isUnturned) {
+                match.unturned.push_back(m_from + j - 1);
+                k -= 2;
+            } else {
+                if (taken.usesPhase) addItems(match.phases[k - 1], k - 1, taken.fromItem, j);
+                --k;
+            }
             j = taken.fromItem;
         }
-        return phases;
+    }
+
+    void addItems(std::vector<std::size_t>& items, std::size_t k, std::size_t from,
+                  std::size_t until) const
+    {
+        const bool isCovered = from + 1 == until && isSilence(from);
+        for (std::size_t i = from; i < until; ++i)
+            if (isCovered || item(i).breath != isHold(m_phases[k].kind))
+                items.push_back(m_from + i);
     }
 };
 
@@ -236,10 +259,29 @@ double CycleMatcher::durationGain(std::size_t phase, double seconds) const
     return phaseGain - std::min(worstDurationCost, 0.5 * z * z);
 }
 
-std::vector<CycleMatch> CycleMatcher::matches(const std::vector<HeardItem>& items, std::size_t from,
-                                              bool withPhases) const
+std::optional<double> CycleMatcher::unturnedGain(std::size_t phase, const HeardItem& item) const
 {
-    return CycleSearch(*this, items, from).matches(withPhases);
+    const std::size_t after = (phase + 1) % m_phases.size();
+    if (after == phase || item.hum || item.cutByEnd || item.isLatest) return std::nullopt;
+    double longest = 0;
+    double both = 0;
+    for (const std::size_t k : {phase, after}) {
+        if (isHold(m_phases[k].kind) || m_phases[k].counts.open) return std::nullopt;
+        const double seconds = m_phases[k].counts.middle() * m_keep.countS;
+        longest = std::max(longest, seconds);
+        both += seconds;
+    }
+    if (item.seconds < unturnedShare * longest || item.seconds > unturnedShare * both)
+        return std::nullopt;
+    const double z = std::log(item.seconds / both) / spreadFor(both, m_keep);
+    return phaseGain - missedTurnCost - std::min(worstDurationCost, 0.5 * z * z) +
+           (item.inhaleGain + item.exhaleGain) / 2;
+}
+
+std::vector<CycleMatch> CycleMatcher::matches(const std::vector<HeardItem>& items, std::size_t from,
+                                              bool withPhases, bool hasBegun) const
+{
+    return CycleSearch(*this, items, from, hasBegun).matches(withPhases);
 }
 
 } // namespace layakari

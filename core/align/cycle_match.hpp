@@ -5,6 +5,7 @@
 #include "core/plan/plan.hpp"
 
 #include <cstddef>
+#include <optional>
 #include <vector>
 
 namespace layakari {
@@ -28,11 +29,14 @@ struct HeardItem {
     void setSaid(bool isInhale); ///< by a person: the other name is out of the question
 };
 
-/// One way in which a planned cycle can be heard from a given item on.
+/// One way in which a planned cycle can be heard from a given item on. Where the turn from one
+/// breath to the next was not heard, one item is both: neither phase has an item of its own then.
 struct CycleMatch {
     std::size_t end = 0; ///< the item after the last one used
     double score = 0;    ///< log-likelihood gain over leaving the items unexplained
+    bool runsOn = false; ///< its last item is the first breath of the next cycle, too
     std::vector<std::vector<std::size_t>> phases; ///< items, for each planned phase
+    std::vector<std::size_t> unturned;            ///< items that are two breaths
 };
 
 /// How phases are expected to keep to their counts.
@@ -51,8 +55,10 @@ public:
     /// The ways to hear the cycle from `items[from]` on, the best for each end. Only ways in which
     /// every planned breath is heard, lies under the room between two that are, or is still to
     /// come. With `withPhases` false the lists of items are left empty, which is faster.
+    /// `hasBegun`: the cycle before runs on into this one, whose first breath is over by
+    /// `items[from]`.
     std::vector<CycleMatch> matches(const std::vector<HeardItem>& items, std::size_t from,
-                                    bool withPhases) const;
+                                    bool withPhases, bool hasBegun = false) const;
 
 private:
     friend class CycleSearch;
@@ -60,6 +66,9 @@ private:
     double durationGain(std::size_t phase, double seconds) const;
     /// The same for what an item sounds like.
     double nameGain(const HeardItem& item, const Phase& phase) const;
+    /// The same for an item that is this phase and the next, or the first after the last; nothing
+    /// where it cannot be.
+    std::optional<double> unturnedGain(std::size_t phase, const HeardItem& item) const;
 
     struct Expected {
         double logSeconds = 0;

@@ -12,6 +12,8 @@ constexpr double humIsExhale = 0.99;
 constexpr double byAPerson = 0.99;
 // That a silence is the breath that the plan has there: nothing was heard of it.
 constexpr double coveredBreath = 0.5;
+// The name of what is two breaths, by its sound: half of it is the other.
+constexpr double unturnedBreath = 0.5;
 // Of what is planned, a breath that the end of the recording cuts has to have lasted, to be one
 // that was done: who stops by hand stops a little before the end of the last.
 constexpr double nearlyDone = 0.75;
@@ -75,8 +77,22 @@ void Namer::takeCycles(const std::vector<Chosen>& chosen, const std::vector<Hear
             cycle.complete = cycle.complete && !isCutShort(cycle.phases[k], phases[k], countS);
         }
         claimWhatLiesWithin(cycle, index);
-        result.cycles.push_back(std::move(cycle));
+        const bool isHeard = std::any_of(cycle.phases.begin(), cycle.phases.end(),
+                                         [](const auto& phase) { return !phase.empty(); });
+        // Of a cycle that is one sound with its neighbours no phase can be measured.
+        if (isHeard) result.cycles.push_back(std::move(cycle));
+        for (const std::size_t item : c.match.unturned) claimUnturned(items[item].span);
     }
+}
+
+// Two breaths without a turn between them, of the cycle before it.
+void Namer::claimUnturned(std::size_t span)
+{
+    NamedSpan& named = result.spans[span];
+    named.confidence = std::min(named.confidence, unturnedBreath);
+    if (result.cycles.empty()) return;
+    named.role = Role::Practice;
+    named.cycle = static_cast<int>(result.cycles.size()) - 1;
 }
 
 void Namer::pairBreaths()

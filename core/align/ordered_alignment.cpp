@@ -14,6 +14,8 @@ constexpr double strayBreathCost = 0.1;
 // An extra cycle must be as good as a planned one to be told from natural breathing.
 constexpr double extraCycleCost = 5;
 
+constexpr double impossible = -1e18;
+
 // More than it costs to take a breath for one that it is hardly like.
 constexpr double practisedStrayCost = 8;
 
@@ -46,17 +48,37 @@ MatchTable matchTable(const Planned& planned, const std::vector<HeardItem>& item
     std::vector<double> strayCostBefore{0};
     for (const HeardItem& item : items)
         strayCostBefore.push_back(strayCostBefore.back() + strayCost(item, keep.countS));
-    MatchTable table(planned.shapes.size());
-    for (std::size_t s = 0; s < planned.shapes.size(); ++s) {
-        const CycleMatcher matcher(*planned.shapes[s], keep, planned.aims);
+    MatchTable table;
+    table.isRunInto.assign(items.size(), false);
+    const auto noteWhatRunsOn = [&](std::vector<CycleMatch>& ways) {
+        std::erase_if(ways,
+                      [&](const CycleMatch& way) { return way.runsOn && way.end == items.size(); });
+        for (const CycleMatch& way : ways)
+            if (way.runsOn) table.isRunInto[way.end] = true;
+    };
+    for (const std::vector<Phase>* shape : planned.shapes) {
+        const CycleMatcher matcher(*shape, keep, planned.aims);
+        table.ways.emplace_back();
         for (std::size_t i = 0; i < items.size(); ++i) {
             auto ways = matcher.matches(items, i, false);
             // Never chosen: to leave the cycle out and its items unexplained is as good.
             std::erase_if(ways, [&](const CycleMatch& way) {
-                return way.score <=
-                       strayCostBefore[i] - strayCostBefore[way.end] - missingCycleCost;
+                return !way.runsOn && way.score <= strayCostBefore[i] - strayCostBefore[way.end] -
+                                                       missingCycleCost;
             });
-            table[s].push_back(std::move(ways));
+            noteWhatRunsOn(ways);
+            table.ways.back().push_back(std::move(ways));
+        }
+    }
+    // In order, since a cycle that has begun may run on as well.
+    table.ofBegun.assign(planned.shapes.size(), std::vector<std::vector<CycleMatch>>(items.size()));
+    for (std::size_t i = 0; i < items.size(); ++i) {
+        if (!table.isRunInto[i]) continue;
+        for (std::size_t s = 0; s < planned.shapes.size(); ++s) {
+            auto& ways = table.ofBegun[s][i];
+            ways =
+                CycleMatcher(*planned.shapes[s], keep, planned.aims).matches(items, i, false, true);
+            noteWhatRunsOn(ways);
         }
     }
     return table;
@@ -67,11 +89,17 @@ double unorderedScore(const MatchTable& table, const std::vector<HeardItem>& ite
                       const Keep& keep)
 {
     std::vector<double> best(items.size() + 1, 0.0);
+    std::vector<double> bestOfBegun(items.size() + 1, impossible);
+    const auto follow = [&](const CycleMatch& match) {
+        return match.score + (match.runsOn ? bestOfBegun : best)[match.end];
+    };
     for (std::size_t i = items.size(); i-- > 0;) {
         best[i] = best[i + 1] - strayCost(items[i], keep.countS);
-        for (const auto& shape : table)
+        for (const auto& shape : table.ways)
+            for (const CycleMatch& match : shape[i]) best[i] = std::max(best[i], follow(match));
+        for (const auto& shape : table.ofBegun)
             for (const CycleMatch& match : shape[i])
-                best[i] = std::max(best[i], match.score + best[match.end]);
+                bestOfBegun[i] = std::max(bestOfBegun[i], follow(match));
     }
     return best[0];
 }
@@ -88,7 +116,15 @@ OrderedAlignment::OrderedAlignment(const Planned& planned, const MatchTable& tab
     for (std::size_t c = 0; c < m_columns; ++c)
         cell(items.size(), c) =
             static_cast<float>(-undoneCycleCost * static_cast<double>(m_columns - 1 - c));
-    for (std::size_t i = items.size(); i-- > 0;) fillRow(i);
+    for (std::size_t i = items.size(); i-- > 0;) {
+        if (table.isRunInto[i]) fillRowOfBegun(i);
+        fillRow(i);
+    }
+}
+
+const float* OrderedAlignment::rowAfter(const CycleMatch& match) const
+{
+    return match.runsOn ? m_bestOfBegun.at(match.end).data() : &m_best[match.end * m_columns];
 }
 
 // The score of the move that `bestFrom` takes, for every cycle, a row at a time: 600 cycles are a
@@ -103,11 +139,12 @@ void OrderedAlignment::fillRow(std::size_t i)
         const std::size_t shape = m_planned.shape[first];
         std::size_t last = first;
         while (last + 1 < m_columns && m_planned.shape[last] == shape) ++last;
-        for (const CycleMatch& match : m_table[shape][i]) {
+        for (const CycleMatch& match : m_table.ways[shape][i]) {
             const auto score = static_cast<float>(match.score);
-            const float* after = &cell(match.end, 0);
+            const float* after = rowAfter(match);
             for (std::size_t c = first; c < last; ++c)
                 row[c] = std::max(row[c], score + after[c + 1]);
+            if (match.runsOn) continue;
             // Once more than planned: known only when the plan goes on with another cycle or ends.
             row[last] =
                 std::max(row[last], score - static_cast<float>(extraCycleCost) + after[last]);
@@ -118,55 +155,78 @@ void OrderedAlignment::fillRow(std::size_t i)
         row[c] = std::max(row[c], row[c + 1] - static_cast<float>(missingCycleCost));
 }
 
+// A cycle whose first breath is over has to be done.
+void OrderedAlignment::fillRowOfBegun(std::size_t i)
+{
+    std::vector<float>& row = m_bestOfBegun[i];
+    row.assign(m_columns, static_cast<float>(impossible));
+    for (std::size_t c = 0; c + 1 < m_columns; ++c)
+        for (const CycleMatch& match : m_table.ofBegun[m_planned.shape[c]][i])
+            row[c] = std::max(row[c], static_cast<float>(match.score) + rowAfter(match)[c + 1]);
+}
+
 std::vector<Chosen> OrderedAlignment::trace() const
 {
     std::vector<Chosen> chosen;
-    std::size_t i = 0;
-    std::size_t c = 0;
-    while (i < m_items.size()) {
-        const Move move = bestFrom(i, c);
+    Place place;
+    while (place.item < m_items.size()) {
+        const Move move = place.hasBegun ? bestOfBegun(place) : bestFrom(place);
         if (move.match) {
+            const std::size_t c = place.cycle;
             const bool extra = c == m_columns - 1 || move.isExtra;
             const std::size_t like = extra ? (c == 0 ? 0 : c - 1) : c;
             auto ways =
                 CycleMatcher(*m_planned.shapes[m_planned.shape[like]], m_keep, m_planned.aims)
-                    .matches(m_items, i, true);
+                    .matches(m_items, place.item, true, place.hasBegun);
             const auto way = std::find_if(ways.begin(), ways.end(), [&](const CycleMatch& w) {
-                return w.end == move.match->end;
+                return w.end == move.match->end && w.runsOn == move.match->runsOn;
             });
-            chosen.push_back({i, m_planned.steps[like], extra, std::move(*way)});
+            chosen.push_back({place.item, m_planned.steps[like], extra, std::move(*way)});
         }
-        i = move.item;
-        c = move.cycle;
+        place = move.to;
     }
     return chosen;
 }
 
-OrderedAlignment::Move OrderedAlignment::bestFrom(std::size_t i, std::size_t c) const
+OrderedAlignment::Move OrderedAlignment::bestFrom(const Place& place) const
 {
+    const auto [i, c, hasBegun] = place;
     double high = best(i + 1, c) - strayCost(m_items[i], m_keep.countS);
-    Move taken{i + 1, c, nullptr, false};
+    Move taken{{i + 1, c}};
     const bool allDone = c == m_columns - 1;
     if (!allDone) {
         if (const double skipped = best(i, c + 1) - missingCycleCost; skipped > high) {
             high = skipped;
-            taken = {i, c + 1, nullptr, false};
+            taken = {{i, c + 1}};
         }
-        for (const CycleMatch& match : m_table[m_planned.shape[c]][i])
-            if (const double score = match.score + best(match.end, c + 1); score > high) {
+        for (const CycleMatch& match : m_table.ways[m_planned.shape[c]][i])
+            if (const double score = match.score + rowAfter(match)[c + 1]; score > high) {
                 high = score;
-                taken = {match.end, c + 1, &match, false};
+                taken = {{match.end, c + 1, match.runsOn}, &match};
             }
     }
     const bool mayRepeat = c > 0 && (allDone || m_planned.shape[c] != m_planned.shape[c - 1]);
     if (mayRepeat)
-        for (const CycleMatch& match : m_table[m_planned.shape[c - 1]][i])
+        for (const CycleMatch& match : m_table.ways[m_planned.shape[c - 1]][i])
             if (const double score = match.score - extraCycleCost + best(match.end, c);
-                score > high) {
+                !match.runsOn && score > high) {
                 high = score;
-                taken = {match.end, c, &match, true};
+                taken = {{match.end, c}, &match, true};
             }
     return taken;
+}
+
+OrderedAlignment::Move OrderedAlignment::bestOfBegun(const Place& place) const
+{
+    const auto& ways = m_table.ofBegun[m_planned.shape[place.cycle]][place.item];
+    const auto valueOf = [&](const CycleMatch& match) {
+        return match.score + rowAfter(match)[place.cycle + 1];
+    };
+    const auto& match =
+        *std::max_element(ways.begin(), ways.end(), [&](const CycleMatch& a, const CycleMatch& b) {
+            return valueOf(a) < valueOf(b);
+        });
+    return {{match.end, place.cycle + 1, match.runsOn}, &match};
 }
 
 } // namespace layakari

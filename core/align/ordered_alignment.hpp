@@ -5,6 +5,7 @@
 
 #include "core/align/cycle_match.hpp"
 
+#include <map>
 #include <vector>
 
 namespace layakari {
@@ -29,7 +30,12 @@ struct Planned {
 };
 
 /// The ways in which each shape can be heard from each item on.
-using MatchTable = std::vector<std::vector<std::vector<CycleMatch>>>; // [shape][item]
+struct MatchTable {
+    using Ways = std::vector<std::vector<std::vector<CycleMatch>>>; // [shape][item]
+    Ways ways;
+    Ways ofBegun;                ///< where the first breath is over by then; else empty
+    std::vector<bool> isRunInto; ///< [item]: some way before runs on into a cycle here
+};
 
 MatchTable matchTable(const Planned& planned, const std::vector<HeardItem>& items,
                       const Keep& keep);
@@ -51,9 +57,13 @@ public:
     std::vector<Chosen> trace() const;
 
 private:
-    struct Move {
+    struct Place {
         std::size_t item = 0;
         std::size_t cycle = 0;
+        bool hasBegun = false; // with the item before
+    };
+    struct Move {
+        Place to;
         const CycleMatch* match = nullptr;
         bool isExtra = false;
     };
@@ -64,14 +74,18 @@ private:
     Keep m_keep;
     std::size_t m_columns;
     std::vector<float> m_best;
+    std::map<std::size_t, std::vector<float>> m_bestOfBegun; // by item
 
     float& cell(std::size_t item, std::size_t cycle) { return m_best[item * m_columns + cycle]; }
     double best(std::size_t item, std::size_t cycle) const
     {
         return m_best[item * m_columns + cycle];
     }
+    const float* rowAfter(const CycleMatch& match) const;
     void fillRow(std::size_t item);
-    Move bestFrom(std::size_t item, std::size_t cycle) const;
+    void fillRowOfBegun(std::size_t item);
+    Move bestFrom(const Place& place) const;
+    Move bestOfBegun(const Place& place) const;
 };
 
 } // namespace layakari

@@ -4,6 +4,8 @@
 #include "core/plan/presets.hpp"
 
 #include <catch2/catch.hpp>
+#include <functional>
+#include <random>
 
 using namespace layakari;
 
@@ -218,6 +220,68 @@ TEST_CASE("A breath that was heard in two pieces is one phase, and does not turn
     CHECK((kinds == "ieieieieieeieieieieie" || kinds == "eieieieieiieieieieiei"));
 }
 
+TEST_CASE("Where a turn was not heard, its two breaths are not measured, and the cycles around are")
+{
+    const auto evenBreath = [](const std::function<bool(int turn)>& isMissed, int breaths = 20) {
+        Heardings h;
+        for (int breath = 0; breath < breaths; ++breath) {
+            const bool isMissedAfter = breath + 1 < breaths && isMissed(breath);
+            if (isMissedAfter)
+                h.same(9.6), ++breath;
+            else
+                breath % 2 ? h.e(4.8) : h.i(4.8);
+        }
+        return h;
+    };
+    SECTION("between two cycles, neither is complete")
+    {
+        const Alignment alignment =
+            alignTo(evenBreath([](int turn) { return turn == 7; }), &preset("even-4-4"));
+        REQUIRE(alignment.cycles.size() == 10);
+        for (std::size_t c = 0; c < 10; ++c) {
+            INFO(c);
+            const AlignedCycle& cycle = alignment.cycles[c];
+            CHECK(cycle.complete == (c != 3 && c != 4));
+            CHECK(cycle.phases[0].size() == (c == 4 ? 0 : 1));
+            CHECK(cycle.phases[1].size() == (c == 3 ? 0 : 1));
+        }
+        const NamedSpan& both = alignment.spans[7];
+        CHECK(both.confidence <= 0.5);
+        CHECK(both.role == Role::Practice);
+    }
+    SECTION("within a cycle, that one has nothing to show, and those after keep their place")
+    {
+        const Alignment alignment =
+            alignTo(evenBreath([](int turn) { return turn == 6; }), &preset("even-4-4"));
+        REQUIRE(alignment.cycles.size() == 9);
+        CHECK(alignment.cycles.back().step == 9);
+        for (const AlignedCycle& cycle : alignment.cycles) CHECK(cycle.complete);
+        CHECK(alignment.spans[6].role == Role::Practice);
+    }
+    SECTION("wherever they were missed, they do not say which breath is the inhale")
+    {
+        // Ten cycles either way round, from the first breath or from the second.
+        for (const int first : {2, 3, 4, 5, 8, 9}) {
+            Heardings h =
+                evenBreath([&](int turn) { return turn == first || turn == first + 8; }, 21);
+            BreathClasses classes = sortBreaths(h.heard);
+            classes.logOddsAIsInhale = 0;
+            const Alignment alignment = align(h.heard, classes, &preset("even-4-4"));
+            INFO(first);
+            CHECK(alignment.fit->probability < 0.65);
+        }
+    }
+    SECTION("but a breath that is held out longer is one breath")
+    {
+        Heardings h;
+        for (int c = 0; c < 10; ++c) h.i(4.8).e(c == 4 ? 9.6 : 4.8);
+        const Alignment alignment = alignTo(h, &preset("even-4-4"));
+        REQUIRE(completeCycles(alignment) == 10);
+        CHECK(alignment.cycles[4].complete);
+        CHECK(alignment.cycles[4].phases[1].size() == 1);
+    }
+}
+
 TEST_CASE("A breath that the room covers is what the plan has there, and no more than a guess")
 {
     Heardings h;
@@ -420,6 +484,36 @@ TEST_CASE("Where in and out sound alike, pauses between natural breaths tell whi
             CHECK(named.confidence < 0.99); // and it is said that this is not sure
         }
     }
+}
+
+TEST_CASE("Natural breaths without a pause tell which is which by their lengths")
+{
+    // Even breath and sounds that say nothing; at rest an inhale takes 0.42 of a breath, and no
+    // two breaths or people are the same.
+    std::mt19937_64 engine(20261128);
+    std::normal_distribution<double> normal;
+    constexpr int people = 200;
+    int right = 0;
+    int surelyWrong = 0;
+    for (int person = 0; person < people; ++person) {
+        const double share = 0.421 + 0.033 * normal(engine);
+        const double breathS = 4 * std::exp(0.2 * normal(engine));
+        Heardings h;
+        for (int b = 0; b < 6; ++b) {
+            const double seconds = breathS * std::exp(0.1 * normal(engine));
+            const double inhaleS = share * seconds * std::exp(0.12 * normal(engine));
+            h.i(inhaleS).e(std::max(0.5, seconds - inhaleS));
+        }
+        for (int b = 0; b < 20; ++b) b % 2 ? h.e(4.8) : h.i(4.8);
+        BreathClasses classes = sortBreaths(h.heard);
+        classes.logOddsAIsInhale = 0;
+        const Alignment alignment = align(h.heard, classes, &preset("even-4-4"));
+        const bool isRight = alignment.spans[12].kind == PhaseKind::Inhale;
+        right += isRight;
+        surelyWrong += !isRight && alignment.fit->probability > 0.9;
+    }
+    CHECK(right >= people * 9 / 10);
+    CHECK(surelyWrong <= people / 50);
 }
 
 TEST_CASE("Pauses within the practice are the plan's, and tell nothing of in and out")
