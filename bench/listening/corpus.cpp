@@ -137,6 +137,17 @@ void addStrangers(std::vector<Case>& cases, bool held, int seeds)
                 }
 }
 
+// Strangers have their own way of breathing at rest: an inhale takes 0.35 to 0.49 of the time to
+// the next (Tobin et al., Chest 84, 1983, with two standard deviations), and some make no pause.
+void breatheAtRestAs(std::uint64_t seed, Temperament& who)
+{
+    Random random(seed, 906);
+    const double breathS = random.uniform(3.2, 6.5);
+    who.restInhaleS = random.uniform(0.35, 0.49) * breathS;
+    who.restPauseS = random.uniform(0.05, 0.4) * (breathS - who.restInhaleS);
+    who.restExhaleS = breathS - who.restInhaleS - who.restPauseS;
+}
+
 void addImpactsTo(const fs::path& sound, Impact what, std::uint64_t seed)
 {
     auto samples = readStretch(sound, 0, 24 * 3600, analysisRateHz);
@@ -204,6 +215,7 @@ Recorded record(const Case& what, const fs::path& folder)
     Temperament who = *temperamentByName(what.temperament);
     if (what.breathToNoiseDb != 0) who.breathToNoiseDb = what.breathToNoiseDb;
     who.automaticGain = who.automaticGain || what.automaticGain;
+    if (what.stranger) breatheAtRestAs(what.stranger->seed, who);
     Recorded recorded{folder / "practice.flac", Practitioner(plan, who, what.seed).truth()};
     if (what.stranger) {
         recordStranger(recorded.truth, *what.stranger, folder, recorded.sound);

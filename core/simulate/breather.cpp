@@ -9,15 +9,6 @@
 
 namespace layakari {
 
-namespace {
-
-// Natural breathing at rest runs 5 to 6 s a side in trained and 1.5 to 3 s in most people.
-constexpr double naturalInhaleS = 2.0;
-constexpr double naturalExhaleS = 2.6;
-constexpr double naturalPauseS = 0.5;
-
-} // namespace
-
 Breather::Breather(const Plan& plan, const Temperament& temperament, std::uint64_t seed)
     : m_saHz(plan.saHz), m_who(temperament), m_random(seed, 1)
 {
@@ -88,7 +79,7 @@ void Breather::naturalSide(bool outward, double scale, Role role)
 {
     const double start = m_now;
     gesture(outward ? Gesture::Kind::Exhale : Gesture::Kind::Inhale,
-            (outward ? naturalExhaleS : naturalInhaleS) * scale, m_who.restLevelDb);
+            (outward ? m_who.restExhaleS : m_who.restInhaleS) * scale, m_who.restLevelDb);
     truth(outward ? "exhale" : "inhale", PhaseSound::Plain, start, role, std::nullopt);
     m_lungsFull = !outward;
 }
@@ -167,7 +158,7 @@ void Breather::naturalBreaths(int count, Role role)
         if (!m_lungsFull) naturalSide(false, scale, role);
         naturalSide(true, scale, role);
         const double start = m_now;
-        silence(naturalPauseS * std::exp(0.3 * m_random.normal()));
+        silence(m_who.restPauseS * std::exp(0.3 * m_random.normal()));
         truth("hold_empty", PhaseSound::Plain, start, role, std::nullopt);
     }
 }

@@ -41,7 +41,11 @@ struct Temperament {
 
     int settleBreaths = 3;
     int afterBreaths = 2;
-    double restLevelDb = -4;  ///< natural breaths against practised ones
+    double restLevelDb = -4; ///< natural breaths against practised ones
+    /// Of a natural breath; 5 to 6 s a side in trained and 1.5 to 3 s in most people.
+    double restInhaleS = 2.0;
+    double restExhaleS = 2.6;
+    double restPauseS = 0.5;
     double leaveOutCycle = 0; ///< chance that a cycle is left out
     double breakOffCycle = 0; ///< chance that a cycle ends early, followed by a natural breath
     double stolenBreath = 0;  ///< chance of a sip of air within a hold
