@@ -61,10 +61,13 @@ private:
     float m_peak = 0;               ///< of the present sound
     float m_valley = 0;             ///< since that peak
     std::size_t m_valleyFrame = 0;
+    std::vector<float> m_flow; ///< the present sound's rise, frame by frame
 
     void hearFrame(std::size_t frame);
     void followDip(std::size_t frame, float rise);
     bool soundsOtherThanBefore(std::size_t frame) const;
+    float lowestFlow(std::size_t frame) const;
+    void forgetDip();
     float steadyRise() const;
     float quickRise() const;
     bool wasNoBreath(const HeardSpan& past) const;
