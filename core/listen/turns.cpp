@@ -14,6 +14,19 @@ constexpr double sideSeconds = 0.5;
 constexpr double valleySeconds = 0.06;
 constexpr double sideQuantile = 0.75; // the loudness beside a dip
 constexpr std::size_t apartFrames = 20;
+// Breath begins within a tenth of a second or two, and goes on; where a flow only flutters, it
+// comes back little by little. How far the level has jumped in that time and stays for as long.
+constexpr std::size_t onsetBegins = 25; // frames after the deepest, at most
+constexpr std::size_t onsetTakes = 8;
+constexpr std::size_t onsetLasts = 12;
+// Of 4,583 accidents and 860 turns of 88 simulated recordings, people and strangers, with and
+// without a gain: mean and deviation, dB. The deeper an accident, the more it jumps, too: half of
+// what the jump says was said by the depth.
+constexpr float accidentOnsetDb = 2.7f;
+constexpr float accidentOnsetSpreadDb = 1.7f;
+constexpr float turnOnsetDb = 13;
+constexpr float turnOnsetSpreadDb = 4.5f;
+constexpr float onsetShare = 0.5f;
 // Rather one too many: with all breaths known, those that divide nothing are taken back.
 constexpr float leastLogOdds = -1;
 
@@ -27,6 +40,7 @@ struct Dip {
     float depthDb = 0;     // below the lower of its sides
     float heightDb = 0;    // of that side over the room
     float contrastDb = 0;  // between the spectra on both sides
+    float onsetDb = 0;     // by which the level jumps after it, and stays
     float score = 0;       // how much likelier a turn is than an accident, in nepers
 };
 
@@ -160,6 +174,7 @@ private:
             dip.after = sideOf(level, at, +1);
             dip.heightDb = std::min(loudness(level, dip.before), loudness(level, dip.after));
             dip.depthDb = dip.heightDb - level[at];
+            dip.onsetDb = onsetAfter(level, at);
             if (dip.depthDb < leastDepthDb) continue;
             // Of two beside each other the deeper one.
             if (m_dips.size() > first && dip.frame - m_dips.back().frame < apartFrames) {
@@ -199,6 +214,20 @@ private:
         return loudness(level, far) > loudness(level, close) + farLouderDb ? far : close;
     }
 
+    static float onsetAfter(const std::vector<float>& level, std::size_t at)
+    {
+        float onset = 0;
+        for (std::size_t i = at; i < at + onsetBegins; ++i) {
+            const std::size_t from = i + onsetTakes;
+            const std::size_t to = from + onsetLasts;
+            if (to > level.size()) break;
+            const float least = *std::min_element(level.begin() + static_cast<std::ptrdiff_t>(from),
+                                                  level.begin() + static_cast<std::ptrdiff_t>(to));
+            onset = std::max(onset, least - level[i]);
+        }
+        return onset;
+    }
+
     static float loudness(const std::vector<float>& level, const FrameRange& range)
     {
         return quantile({level.begin() + static_cast<std::ptrdiff_t>(range.begin),
@@ -214,7 +243,8 @@ private:
         constexpr int rounds = 12;
         // Before anything is learned: a turn falls over half of the way to the room.
         for (Dip& dip : m_dips)
-            dip.score = 12 * (dip.depthDb / std::max(dip.heightDb, leastDepthDb) - 0.5f);
+            dip.score =
+                12 * (dip.depthDb / std::max(dip.heightDb, leastDepthDb) - 0.5f) + onsetOdds(dip);
         for (int round = 0; round < rounds; ++round) {
             fit();
             for (Dip& dip : m_dips) dip.score = scoreOf(dip);
@@ -264,6 +294,17 @@ private:
                std::log(height) + accident + std::log(m_depthScaleDb);
     }
 
+    // Some begin to breathe as gently as a flow comes back: that there is no jump says little.
+    static float onsetOdds(const Dip& dip)
+    {
+        if (dip.isHidden) return 0;
+        const float odds =
+            logBell(std::min(dip.onsetDb, turnOnsetDb), {turnOnsetDb, turnOnsetSpreadDb}) -
+            logBell(std::max(dip.onsetDb, accidentOnsetDb),
+                    {accidentOnsetDb, accidentOnsetSpreadDb});
+        return std::clamp(onsetShare * odds, -1.0f, 4.0f);
+    }
+
     float scoreOf(const Dip& dip) const
     {
         const float contrast =
@@ -273,7 +314,8 @@ private:
         // only as far as the turns of this recording have shown otherwise. And near the room, where
         // bands drown one by one, spectra differ by that alone.
         const float most = std::clamp((dip.heightDb - 4) / 3, 0.0f, 5.0f);
-        return depthOdds(dip) + std::clamp(contrast, -1 - 0.15f * m_turns, most) + m_logOddsOfTurn;
+        return depthOdds(dip) + onsetOdds(dip) + std::clamp(contrast, -1 - 0.15f * m_turns, most) +
+               m_logOddsOfTurn;
     }
 };
 

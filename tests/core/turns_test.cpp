@@ -58,6 +58,34 @@ TEST_CASE("Without words every turn between unlike breaths is found, and nothing
     }
 }
 
+TEST_CASE("Where a dip says little, a breath is told by its sudden beginning")
+{
+    // Breath of one sound that fades by less than half of its rise at each turn, as where a
+    // recorder turns up meanwhile, and begins louder, until that has turned down; and within each
+    // breath a lull as deep that comes back little by little.
+    std::vector<double> edgesS{3};
+    for (int breath = 0; breath < 14; ++breath) edgesS.push_back(edgesS.back() + 4.1);
+    constexpr double fallDb = 8;
+    for (const unsigned seed : {881u, 884u, 887u}) {
+        std::vector<float> sound = whiteNoise(edgesS.back() + 3, analysisRateHz, 0.005, seed);
+        const auto flow = whiteNoise(edgesS.back() + 3, analysisRateHz, 0.04, seed + 1);
+        const auto i0 = static_cast<std::size_t>(edgesS.front() * analysisRateHz);
+        for (std::size_t i = i0; i < static_cast<std::size_t>(edgesS.back() * analysisRateHz);
+             ++i) {
+            const double inBreathS = std::fmod(static_cast<double>(i - i0) / analysisRateHz, 4.1);
+            const double fade = std::max(0.0, (inBreathS - 3.6) / 0.5);
+            const double lull = std::max(0.0, 1 - std::fabs(inBreathS - 1.8) / 0.5);
+            const double begin = inBreathS < 0.4 ? 6 : 0;
+            sound[i] +=
+                flow[i] * static_cast<float>(std::pow(10, (begin - fallDb * (fade + lull)) / 20));
+        }
+        const Found found = findIn(sound, edgesS, {});
+        INFO(seed);
+        CHECK(found.turns >= 12);
+        CHECK(found.others <= 2);
+    }
+}
+
 TEST_CASE("A dip that a word fills is a turn all the same where both sides differ")
 {
     const auto edgesS = edgesOf(16);
