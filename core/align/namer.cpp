@@ -77,22 +77,14 @@ void Namer::takeCycles(const std::vector<Chosen>& chosen, const std::vector<Hear
             cycle.complete = cycle.complete && !isCutShort(cycle.phases[k], phases[k], countS);
         }
         claimWhatLiesWithin(cycle, index);
-        const bool isHeard = std::any_of(cycle.phases.begin(), cycle.phases.end(),
-                                         [](const auto& phase) { return !phase.empty(); });
-        // Of a cycle that is one sound with its neighbours no phase can be measured.
-        if (isHeard) result.cycles.push_back(std::move(cycle));
-        for (const std::size_t item : c.match.unturned) claimUnturned(items[item].span);
+        result.cycles.push_back(std::move(cycle));
+        for (const std::size_t item : c.match.unturned) {
+            NamedSpan& named = result.spans[items[item].span];
+            named.confidence = std::min(named.confidence, unturnedBreath);
+            named.role = Role::Practice;
+            named.cycle = index;
+        }
     }
-}
-
-// Two breaths without a turn between them, of the cycle before it.
-void Namer::claimUnturned(std::size_t span)
-{
-    NamedSpan& named = result.spans[span];
-    named.confidence = std::min(named.confidence, unturnedBreath);
-    if (result.cycles.empty()) return;
-    named.role = Role::Practice;
-    named.cycle = static_cast<int>(result.cycles.size()) - 1;
 }
 
 void Namer::pairBreaths()

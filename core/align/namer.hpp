@@ -42,7 +42,6 @@ private:
     bool isSaidRest(std::size_t span) const;
     void nameBreath(NamedSpan& named, PhaseKind kind, double inhale) const;
     void claimWhatLiesWithin(const AlignedCycle& cycle, int index);
-    void claimUnturned(std::size_t span);
     void nameAsSaid(NamedSpan& named) const;
     const NamedSpan* breathNear(std::size_t span, int direction) const;
     void nameSilences();

@@ -13,4 +13,11 @@ Keeping keepingOf(const ReadCycle::Kept& kept)
     return *kept.counts < kept.target->middle() ? Keeping::Short : Keeping::Long;
 }
 
+bool isUnheard(const ReadCycle::Kept& kept) { return !isHold(kept.phase) && kept.heard.empty(); }
+
+bool hasUnheardTurn(const ReadCycle& cycle)
+{
+    return std::any_of(cycle.phases.begin(), cycle.phases.end(), isUnheard);
+}
+
 } // namespace layakari

@@ -13,4 +13,10 @@ enum class Keeping { Unscored, Kept, Short, Long };
 /// called short.
 Keeping keepingOf(const ReadCycle::Kept& kept);
 
+/// Whether a breath was done without a phase of its own: the turn to its neighbour was not heard.
+/// (Of a reading that goes on, or is still to come.)
+bool isUnheard(const ReadCycle::Kept& kept);
+/// Whether that is so of any breath of the cycle.
+bool hasUnheardTurn(const ReadCycle& cycle);
+
 } // namespace layakari

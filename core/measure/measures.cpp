@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/measure/measures.hpp"
 
+#include "core/measure/keeping.hpp"
 #include "core/measure/robust.hpp"
 
 #include <algorithm>
@@ -132,11 +133,23 @@ SessionScore sessionScore(const std::vector<ReadCycle>& cycles, const std::vecto
     return {accuracy / weight, shape / weight};
 }
 
+// Of a cycle that is one sound, no turn within it heard.
+void takeEndsFromPhases(ReadCycle& cycle, int index, const std::vector<ReadPhase>& phases)
+{
+    for (const ReadPhase& phase : phases)
+        if (phase.cycle == index) {
+            cycle.startS = std::min(cycle.startS, phase.startS);
+            cycle.endS = std::max(cycle.endS, phase.endS);
+        }
+    if (cycle.startS > cycle.endS) cycle.startS = cycle.endS;
+}
+
 void fillCycles(std::vector<ReadCycle>& cycles, const std::vector<ReadPhase>& phases,
                 std::optional<double> countS)
 {
     const std::vector<Edges> edges = heardEdges(phases);
-    for (ReadCycle& cycle : cycles) {
+    for (std::size_t c = 0; c < cycles.size(); ++c) {
+        ReadCycle& cycle = cycles[c];
         cycle.startS = 1e18;
         cycle.endS = 0;
         for (ReadCycle::Kept& kept : cycle.phases) {
@@ -147,10 +160,11 @@ void fillCycles(std::vector<ReadCycle>& cycles, const std::vector<ReadPhase>& ph
                 cycle.endS = std::max(cycle.endS, phases[i].endS);
                 variance += std::pow(phases[i].startSdS, 2) + std::pow(phases[i].endSdS, 2);
             }
-            kept.counts = countS ? std::optional(kept.seconds / *countS) : std::nullopt;
-            kept.countsSd = countS ? std::optional(std::sqrt(variance) / *countS) : std::nullopt;
+            const bool isKnown = countS && !isUnheard(kept);
+            kept.counts = isKnown ? std::optional(kept.seconds / *countS) : std::nullopt;
+            kept.countsSd = isKnown ? std::optional(std::sqrt(variance) / *countS) : std::nullopt;
         }
-        if (cycle.startS > cycle.endS) cycle.startS = cycle.endS;
+        if (cycle.startS > cycle.endS) takeEndsFromPhases(cycle, static_cast<int>(c), phases);
         const CycleSums sums = scoredSums(cycle, edges);
         cycle.countLengthS = cycle.accuracy = cycle.shapeAccuracy = std::nullopt;
         if (!cycle.complete || sums.target <= 0 || sums.seconds <= 0) continue;

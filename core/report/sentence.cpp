@@ -148,7 +148,9 @@ std::string cycleLine(const ReadCycle& cycle, std::size_t index)
 {
     std::string line = format("%4zu  %7s ", index + 1, clockTime(cycle.startS).c_str());
     for (const ReadCycle::Kept& kept : cycle.phases) {
-        if (kept.counts)
+        if (isUnheard(kept))
+            line += format("  %s -", inWords(kept.phase));
+        else if (kept.counts)
             line += format("  %s %.1f", inWords(kept.phase), *kept.counts);
         else
             line += format("  %s %.1f s", inWords(kept.phase), kept.seconds);
@@ -158,7 +160,10 @@ std::string cycleLine(const ReadCycle& cycle, std::size_t index)
     }
     if (cycle.accuracy) line += format("   %.0f", *cycle.accuracy);
     if (cycle.extra) line += "   one more than planned";
-    if (!cycle.complete) line += "   cut short by the end of the recording";
+    if (hasUnheardTurn(cycle))
+        line += "   a turn between two breaths was not heard";
+    else if (!cycle.complete)
+        line += "   cut short by the end of the recording";
     return line + "\n";
 }
 
@@ -376,17 +381,27 @@ std::string inOneSentence(const Reading& reading)
         return "Most of the breathing in this recording does not fit this plan: " +
                plural(s.cyclesHeard, "cycle", "cycles") + " of " + std::to_string(s.cyclesPlanned) +
                " at most. Was it another plan?";
-    const auto cutShort =
+    const auto unheard = static_cast<int>(
+        std::count_if(reading.cycles.begin(), reading.cycles.end(), hasUnheardTurn));
+    const auto notComplete =
         static_cast<int>(std::count_if(reading.cycles.begin(), reading.cycles.end(),
                                        [](const ReadCycle& cycle) { return !cycle.complete; }));
+    const int cutShort = notComplete - unheard;
+    if (notComplete == s.cyclesHeard && unheard > 0)
+        return "Breathing like this plan's was heard, but not where one breath turns into the "
+               "next: "
+               "nothing of it can be measured." +
+               beyond;
     if (cutShort == s.cyclesHeard)
         return "The first cycle was cut short by the end of the recording." + beyond;
-    std::string text = plural(s.cyclesHeard - cutShort, "cycle", "cycles");
+    std::string text = plural(s.cyclesHeard - notComplete, "cycle", "cycles");
     if (const std::string targets = sharedTargets(reading); !targets.empty())
         text += " of " + targets;
     if (s.countLengthS) text += format(" in counts of %.2f s", *s.countLengthS);
     const std::string kept = keptInWords(reading);
-    const char* last = cutShort > 0 ? " The end of the recording cut one more short." : "";
+    std::string last = cutShort > 0 ? " The end of the recording cut one more short." : "";
+    if (unheard > 0)
+        last += format(" In %d more a turn between two breaths was not heard.", unheard);
     return text + "." + (kept.empty() ? "" : " " + kept) + last + beyond;
 }
 

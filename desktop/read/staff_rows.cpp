@@ -119,7 +119,8 @@ private:
         row.name = QString::number(index + 1);
         if (cycle.roundsInAll > 1) row.round = QObject::tr("round %1").arg(cycle.round + 1);
         if (cycle.extra) row.round = QObject::tr("extra");
-        if (!cycle.complete) row.round = QObject::tr("cut short");
+        if (!cycle.complete)
+            row.round = hasUnheardTurn(cycle) ? QObject::tr("no turn") : QObject::tr("cut short");
         row.kept = cycle.phases;
         row.accuracy = cycle.accuracy;
         std::set<std::size_t> scored;
@@ -263,8 +264,9 @@ private:
         for (const ReadCycle::Kept& kept : row.kept) {
             text +=
                 QStringLiteral(" ") + QString::fromStdString(termFor(kept.phase, m_sheet.terms));
-            text += kept.counts ? QObject::tr(" %1 counts").arg(*kept.counts, 0, 'f', 1)
-                                : QObject::tr(" %1 seconds").arg(kept.seconds, 0, 'f', 1);
+            text += isUnheard(kept) ? QObject::tr(" not heard apart")
+                    : kept.counts   ? QObject::tr(" %1 counts").arg(*kept.counts, 0, 'f', 1)
+                                    : QObject::tr(" %1 seconds").arg(kept.seconds, 0, 'f', 1);
             if (keepingOf(kept) == Keeping::Short) text += QObject::tr(", short");
             if (keepingOf(kept) == Keeping::Long) text += QObject::tr(", long");
             text += QStringLiteral(";");

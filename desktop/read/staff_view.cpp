@@ -66,6 +66,7 @@ void drawNostrils(QPainter& painter, const std::vector<Phase>& planned, QPointF 
 
 QString keptText(const ReadCycle::Kept& kept)
 {
+    if (isUnheard(kept)) return QStringLiteral("\u2013");
     return kept.counts ? QString::number(*kept.counts, 'f', 1)
                        : QString::number(kept.seconds, 'f', 1);
 }

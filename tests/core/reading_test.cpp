@@ -462,6 +462,43 @@ TEST_CASE("The sentence does not call all kept what a row calls short")
     CHECK_THAT(inOneSentence(sixCycles(1)), Catch::Contains("Nearly all phases were kept."));
 }
 
+TEST_CASE("A cycle with a turn that was not heard is one that was done, and is not measured")
+{
+    // The inhale and the hold of the third cycle are one sound, and nothing tells where they part.
+    Reading reading = sixCycles(0);
+    ReadCycle& cycle = reading.cycles[2];
+    cycle.complete = false;
+    for (std::size_t k : {0u, 2u}) cycle.phases[k].heard.clear();
+    SECTION("by some of its phases or by none, it lies where its sound does")
+    {
+        if (GENERATE(true, false)) cycle.phases[1].heard.clear();
+        reading.summary = measure(reading.phases, reading.cycles, &*reading.plan);
+        CHECK(reading.cycles[2].startS >= reading.cycles[1].endS);
+        CHECK(reading.cycles[2].endS <= reading.cycles[3].startS);
+        CHECK(reading.cycles[2].endS > reading.cycles[2].startS);
+        CHECK_FALSE(reading.cycles[2].phases[0].counts);
+        CHECK_FALSE(reading.cycles[2].accuracy);
+        CHECK(*reading.summary.accuracy == Approx(100));
+        CHECK(reading.summary.cyclesHeard == 6);
+        CHECK(*reading.summary.completion == Approx(5 / 6.0));
+        CHECK(inOneSentence(reading) ==
+              "5 cycles of 4 : 7 : 8 in counts of 1.00 s. All phases were kept. In 1 more a turn "
+              "between two breaths was not heard.");
+        CHECK_THAT(readableSummary(reading),
+                   Catch::Contains("inhale -  ") && Catch::Contains("a turn between two breaths"));
+    }
+    SECTION("and none is measured where all are so")
+    {
+        for (ReadCycle& other : reading.cycles) {
+            other.complete = false;
+            other.phases[2].heard.clear();
+        }
+        reading.summary = measure(reading.phases, reading.cycles, &*reading.plan);
+        CHECK_THAT(inOneSentence(reading), Catch::Contains("nothing of it can be measured"));
+        CHECK_FALSE(reading.summary.accuracy);
+    }
+}
+
 TEST_CASE("The sentence says which phase came up short, and from where on")
 {
     const Reading reading = sixCycles(3);
