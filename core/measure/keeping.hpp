@@ -14,7 +14,7 @@ enum class Keeping { Unscored, Kept, Short, Long };
 Keeping keepingOf(const ReadCycle::Kept& kept);
 
 /// Whether a breath was done without a phase of its own: the turn to its neighbour was not heard.
-/// (Of a reading that goes on, or is still to come.)
+/// In a reading that goes on it may also be still to come.
 bool isUnheard(const ReadCycle::Kept& kept);
 /// Whether that is so of any breath of the cycle.
 bool hasUnheardTurn(const ReadCycle& cycle);

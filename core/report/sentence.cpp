@@ -389,8 +389,7 @@ std::string inOneSentence(const Reading& reading)
     const int cutShort = notComplete - unheard;
     if (notComplete == s.cyclesHeard && unheard > 0)
         return "Breathing like this plan's was heard, but not where one breath turns into the "
-               "next: "
-               "nothing of it can be measured." +
+               "next: nothing of it can be measured." +
                beyond;
     if (cutShort == s.cyclesHeard)
         return "The first cycle was cut short by the end of the recording." + beyond;

@@ -443,6 +443,33 @@ TEST_CASE("The row of a cycle that the end of the recording cut says so, and has
     CHECK(w.rows().filter("accuracy").size() == 2);
 }
 
+TEST_CASE("A cycle with a turn that nobody can hear is a row of its own, which says so")
+{
+    // Around the fifth turn from in to out the sound is that of the inhale's middle.
+    SimulatedSound practice = practise("even-4-4", *temperamentByName("alike"), 62);
+    const auto exhale =
+        std::find_if(practice.truth.phases.begin(), practice.truth.phases.end(),
+                     [](const auto& p) { return p.cycle == 4 && p.kind == "exhale"; });
+    REQUIRE(exhale != practice.truth.phases.end());
+    const auto samplesIn = [](double s) { return static_cast<std::ptrdiff_t>(s * analysisRateHz); };
+    const auto turn = practice.sound.begin() + samplesIn(exhale->startS);
+    std::copy_n(turn - samplesIn(2.4), samplesIn(1), turn - samplesIn(0.5));
+    TemporaryFolder folder;
+    const auto file = folder / "blended.wav";
+    writeFloatWav(file, practice.sound, analysisRateHz);
+    Window w;
+    w.window.readPage()->setPlan(practice.truth.plan);
+    w.drop({QString::fromStdString(file.string())});
+    w.waitForRow();
+    const QStringList unheard = w.rows().filter("no turn");
+    REQUIRE(unheard.size() == 1);
+    CHECK(unheard.front().startsWith("Cycle 5"));
+    CHECK(unheard.front().contains("not heard apart"));
+    CHECK_FALSE(unheard.front().contains("accuracy"));
+    CHECK(w.text("sentence").contains("In 1 more a turn between two breaths was not heard."));
+    CHECK(w.rows().filter("accuracy").size() == 9);
+}
+
 TEST_CASE("Where no plan fits what is heard, a recording is read as free breathing")
 {
     TemporaryFolder folder;
