@@ -66,7 +66,7 @@ double logOddsByLengths(const std::vector<NaturalBreath>& breaths)
     constexpr double betweenPeople = 0.25; // 0.135 by the above
     constexpr double betweenBreaths = 0.35;
     constexpr double fewest = 0.5; // of either kind, by how surely they are of it
-    constexpr double most = 2.5;
+    constexpr double most = 1.5;
     std::array<double, 2> logs{};
     std::array<double, 2> weight{};
     for (const NaturalBreath& breath : breaths) {
@@ -88,7 +88,9 @@ double logOddsByNaturalBreath(const Heard& heard, const BreathClasses& classes,
                               const std::function<bool(std::size_t span)>& isNatural)
 {
     const std::vector<NaturalBreath> breaths = naturalBreaths(heard, classes, isNatural);
-    return logOddsByPauses(breaths) + logOddsByLengths(breaths);
+    // Two views of one thing, and less than a profile or a person says.
+    constexpr double most = 1.5;
+    return std::clamp(logOddsByPauses(breaths) + logOddsByLengths(breaths), -most, most);
 }
 
 } // namespace layakari
