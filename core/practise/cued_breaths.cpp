@@ -65,18 +65,38 @@ std::optional<double> CuedBreaths::agreement(const std::vector<ReadPhase>& phase
 std::vector<Correction> CuedBreaths::namesFor(const Reading& reading, double preRollS,
                                               std::size_t most) const
 {
-    std::vector<Compared> breaths = compared(reading.phases, preRollS);
+    const std::vector<Compared> breaths = compared(reading.phases, preRollS);
     if (agreement(breaths).value_or(1) > 1 - mostly) return {};
-    std::erase_if(breaths, [](const Compared& breath) { return breath.otherS <= breath.agreeS; });
-    if (breaths.size() < fewest) return {};
+    const std::vector<Correction> names = cuedNames(breaths, &Compared::otherS, breaths.size());
+    if (names.size() < fewest) return {};
+    return {names.begin(),
+            names.begin() + static_cast<std::ptrdiff_t>(std::min(most, names.size()))};
+}
+
+std::vector<Correction> CuedBreaths::namesThatAgree(const Reading& reading, double preRollS,
+                                                    std::size_t most) const
+{
+    const std::vector<Compared> breaths = compared(reading.phases, preRollS);
+    if (agreement(breaths).value_or(0) < mostly) return {};
+    return cuedNames(breaths, &Compared::agreeS, most);
+}
+
+// As they were cued, of those that lie for most of their time under cues that agree, or under
+// others.
+std::vector<Correction> CuedBreaths::cuedNames(std::vector<Compared> breaths,
+                                               double Compared::*under, std::size_t most)
+{
+    std::erase_if(breaths, [&](const Compared& breath) {
+        return 2 * breath.*under <= breath.agreeS + breath.otherS;
+    });
     std::stable_sort(breaths.begin(), breaths.end(),
-                     [](const Compared& a, const Compared& b) { return a.otherS > b.otherS; });
+                     [&](const Compared& a, const Compared& b) { return a.*under > b.*under; });
     std::vector<Correction> names;
     for (std::size_t i = 0; i < std::min(most, breaths.size()); ++i) {
         const ReadPhase& phase = *breaths[i].breath;
+        const bool isInhale = (phase.kind == ReadKind::Inhale) == (under == &Compared::agreeS);
         Correction name{Correction::Kind::Rename, (phase.startS + phase.endS) / 2};
-        name.name =
-            phase.kind == ReadKind::Inhale ? Correction::Name::Exhale : Correction::Name::Inhale;
+        name.name = isInhale ? Correction::Name::Inhale : Correction::Name::Exhale;
         names.push_back(name);
     }
     return names;

@@ -27,6 +27,12 @@ public:
     std::vector<Correction> namesFor(const Reading& reading, double preRollS,
                                      std::size_t most) const;
 
+    /// The names that a reading has already, where it agrees with the cues for two thirds of the
+    /// time and in four breaths or more; else none. `most` of those that a cue covers best. So that
+    /// a reading that is right by chance is sure of it, and one can learn from it.
+    std::vector<Correction> namesThatAgree(const Reading& reading, double preRollS,
+                                           std::size_t most) const;
+
     /// For what share of their time the breaths that are over, as they are named now, are what was
     /// cued. Nothing where cues cover fewer than four.
     std::optional<double> agreement(const std::vector<ReadPhase>& phases, double preRollS) const;
@@ -46,6 +52,8 @@ private:
     };
     std::vector<Compared> compared(const std::vector<ReadPhase>& phases, double preRollS) const;
     static std::optional<double> agreement(const std::vector<Compared>& breaths);
+    static std::vector<Correction> cuedNames(std::vector<Compared> breaths, double Compared::*under,
+                                             std::size_t most);
 };
 
 } // namespace layakari

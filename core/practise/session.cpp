@@ -268,9 +268,17 @@ Result<PracticeSession::Ended> PracticeSession::finish(const Progress& progress)
     Reading reading = readAgainst(*ended.listened, m_setup.plan, known);
     // A few turn all of it, as a rule; where something speaks for the other way round in every
     // cycle, it takes more.
-    const bool cueMayTurnIt = m_setup.how.lead == Lead::ByClock || !reading.fit ||
-                              reading.fit->probability <= CueNaming::sureOfSides;
-    for (std::size_t most = 6; cueMayTurnIt && most <= 48; most *= 2) {
+    const bool isSure = reading.fit && reading.fit->probability > CueNaming::sureOfSides;
+    const bool cueMayTurnIt = m_setup.how.lead == Lead::ByClock || !isSure;
+    constexpr std::size_t fewNames = 6;
+    // A cue that follows has its names from the same ear: only the clock's agreement says more.
+    if (m_setup.how.lead == Lead::ByClock && !isSure)
+        if (const auto names = m_cued.namesThatAgree(reading, m_preRollS, fewNames);
+            !names.empty()) {
+            known.corrections.insert(known.corrections.end(), names.begin(), names.end());
+            reading = readAgainst(*ended.listened, m_setup.plan, known);
+        }
+    for (std::size_t most = fewNames; cueMayTurnIt && most <= 48; most *= 2) {
         const auto names = m_cued.namesFor(reading, m_preRollS, most);
         if (names.empty()) break;
         known.corrections.insert(known.corrections.end(), names.begin(), names.end());

@@ -63,6 +63,23 @@ TEST_CASE("A reading that agrees with the cue is left alone, however late its br
               .empty()); // nobody was led
 }
 
+TEST_CASE("A reading that agrees with the cue can have its names confirmed, and no other")
+{
+    const CuedBreaths cued = cuedSquares(6);
+    const Reading reading = readSquares(6, 0.8, [](int) { return false; });
+    const std::vector<Correction> names = cued.namesThatAgree(reading, preRollS, few);
+    REQUIRE(names.size() == few);
+    for (const Correction& name : names) {
+        const int phase = static_cast<int>((name.atS - preRollS - 0.8) / phaseS) % 4;
+        CHECK(name.name == (phase == 0 ? Correction::Name::Inhale : Correction::Name::Exhale));
+    }
+    CHECK(cued.namesThatAgree(readSquares(6, 0, [](int) { return true; }), preRollS, few).empty());
+    CHECK(cued.namesThatAgree(readSquares(6, 0, [](int c) { return c % 2 == 0; }), preRollS, few)
+              .empty());
+    CHECK(cued.namesThatAgree(Reading{}, preRollS, few).empty());
+    CHECK(CuedBreaths{}.namesThatAgree(reading, preRollS, few).empty()); // nobody was led
+}
+
 TEST_CASE("Where all inhales lie under cues to exhale, a few breaths get the names that were cued")
 {
     const CuedBreaths cued = cuedSquares(6);
