@@ -158,4 +158,14 @@ inline void answerFileDialog(const QString& file)
     });
 }
 
+/// Whether a widget shows a colour anywhere, by every second pixel.
+inline bool hasColour(const QWidget& widget, const QColor& colour)
+{
+    const QImage image = const_cast<QWidget&>(widget).grab().toImage();
+    for (int y = 0; y < image.height(); y += 2)
+        for (int x = 0; x < image.width(); x += 2)
+            if (image.pixel(x, y) == colour.rgb()) return true;
+    return false;
+}
+
 } // namespace layakari
