@@ -20,6 +20,9 @@ struct NaturalBreath {
 constexpr double shortestS = 0.7;
 constexpr double longestS = 5;
 constexpr double longestPauseAtRestS = 1.5;
+// What either sign says at most, and both together, which see the same: less than a profile or a
+// person does.
+constexpr double mostLogOdds = 1.5;
 
 std::vector<NaturalBreath> naturalBreaths(const Heard& heard, const BreathClasses& classes,
                                           const std::function<bool(std::size_t)>& isNatural)
@@ -48,12 +51,11 @@ std::vector<NaturalBreath> naturalBreaths(const Heard& heard, const BreathClasse
 // The pauses of natural breathing follow the exhale (Benchetrit, Respir. Physiol. 122, 2000).
 double logOddsByPauses(const std::vector<NaturalBreath>& breaths)
 {
-    constexpr double most = 1.5;
     if (breaths.empty()) return 0;
     double balance = 0;
     for (const NaturalBreath& breath : breaths)
         if (breath.pauses) balance -= breath.isA;
-    return std::clamp(4 * balance / static_cast<double>(breaths.size()), -most, most);
+    return std::clamp(4 * balance / static_cast<double>(breaths.size()), -mostLogOdds, mostLogOdds);
 }
 
 // At rest an inhale takes 0.421 of the time to the next one, with a standard deviation of 0.033
@@ -66,7 +68,6 @@ double logOddsByLengths(const std::vector<NaturalBreath>& breaths)
     constexpr double betweenPeople = 0.25; // 0.135 by the above
     constexpr double betweenBreaths = 0.35;
     constexpr double fewest = 0.5; // of either kind, by how surely they are of it
-    constexpr double most = 1.5;
     std::array<double, 2> logs{};
     std::array<double, 2> weight{};
     for (const NaturalBreath& breath : breaths) {
@@ -79,7 +80,7 @@ double logOddsByLengths(const std::vector<NaturalBreath>& breaths)
     const double logRatio = logs[1] / weight[1] - logs[0] / weight[0];
     const double variance = betweenPeople * betweenPeople +
                             betweenBreaths * betweenBreaths * (1 / weight[0] + 1 / weight[1]);
-    return std::clamp(2 * usualLogRatio * logRatio / variance, -most, most);
+    return std::clamp(2 * usualLogRatio * logRatio / variance, -mostLogOdds, mostLogOdds);
 }
 
 } // namespace
@@ -88,9 +89,8 @@ double logOddsByNaturalBreath(const Heard& heard, const BreathClasses& classes,
                               const std::function<bool(std::size_t span)>& isNatural)
 {
     const std::vector<NaturalBreath> breaths = naturalBreaths(heard, classes, isNatural);
-    // Two views of one thing, and less than a profile or a person says.
-    constexpr double most = 1.5;
-    return std::clamp(logOddsByPauses(breaths) + logOddsByLengths(breaths), -most, most);
+    return std::clamp(logOddsByPauses(breaths) + logOddsByLengths(breaths), -mostLogOdds,
+                      mostLogOdds);
 }
 
 } // namespace layakari
