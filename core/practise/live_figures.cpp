@@ -19,6 +19,17 @@ void takeHum(LiveFigures& figures, const std::vector<double>& targets)
     }
 }
 
+// Those that were heard.
+std::vector<LiveFigures::Kept> keptOf(const ReadCycle& cycle, const std::vector<ReadPhase>& phases)
+{
+    std::vector<LiveFigures::Kept> heard;
+    for (const ReadCycle::Kept& kept : cycle.phases)
+        if (kept.counts && !kept.heard.empty())
+            heard.push_back({kept.phase, *kept.counts, kept.target,
+                             phases[kept.heard.front()].startS, phases[kept.heard.back()].endS});
+    return heard;
+}
+
 } // namespace
 
 LiveFigures liveFigures(const LiveReading& live, const std::vector<double>& targets, double fromS)
@@ -27,13 +38,17 @@ LiveFigures liveFigures(const LiveReading& live, const std::vector<double>& targ
     figures.now = live.now();
     const Reading& soFar = live.soFar();
     for (const ReadCycle& cycle : soFar.cycles) {
+        if (cycle.startS < fromS) continue;
+        std::vector<LiveFigures::Kept> kept = keptOf(cycle, soFar.phases);
         // The one that goes on, its last hold not over, is not kept yet.
         const bool goesOn = cycle.phases.empty() || cycle.phases.back().heard.empty();
-        if (!cycle.complete || goesOn || cycle.startS < fromS) continue;
+        if (!cycle.complete || goesOn) {
+            figures.since = std::move(kept);
+            continue;
+        }
         ++figures.cycles;
-        figures.lately.clear();
-        for (const ReadCycle::Kept& kept : cycle.phases)
-            if (kept.counts) figures.lately.push_back({kept.phase, *kept.counts, kept.target});
+        figures.lately = std::move(kept);
+        figures.since.clear();
     }
     if (figures.cycles > 0) figures.countS = soFar.summary.countLengthS;
     if (!soFar.strokeRuns.empty() && soFar.strokeRuns.back().startS >= fromS) {

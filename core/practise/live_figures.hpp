@@ -17,8 +17,11 @@ struct LiveFigures {
         PhaseKind phase = PhaseKind::Inhale;
         double counts = 0;
         std::optional<TargetCounts> target;
+        double startS = 0;
+        double endS = 0;
     };
     std::vector<Kept> lately;     ///< of the cycle that was finished last
+    std::vector<Kept> since;      ///< of the one that goes on: those of its phases that are over
     int cycles = 0;               ///< that were kept
     std::optional<double> countS; ///< as it is kept
     int strokes = 0;              ///< of the last run

@@ -208,6 +208,11 @@ PracticeNow PracticeSession::now() const
         heard.sinceS -= m_preRollS;
         heard = m_naming.named(heard);
     }
+    for (auto* phases : {&now.heard.lately, &now.heard.since})
+        for (LiveFigures::Kept& kept : *phases) {
+            kept.startS -= m_preRollS;
+            kept.endS -= m_preRollS;
+        }
     // Paused, one is to breathe.
     if (m_steps.empty() || now.cue.over || now.cue.paused) return now;
     const CueStep& step = m_steps[now.cue.step];

@@ -214,7 +214,7 @@ QString CueView::heardInWords() const
 
 QRectF CueView::breathArea() const
 {
-    return {0, height() * 0.46, static_cast<double>(width()), height() * 0.38};
+    return {0, height() * 0.46, static_cast<double>(width()), height() * 0.36};
 }
 
 double CueView::nowX() const
@@ -262,6 +262,7 @@ void CueView::paintEvent(QPaintEvent*)
     else
         paintFree(painter, theme);
     if (m_showsHeard) paintHeard(painter, theme);
+    if (m_showsHeard) paintKept(painter, theme);
     if (m_showsHeard) paintPitch(painter, theme);
     const QRectF area = breathArea();
     painter.setPen(QPen(theme.ink, 2.5, Qt::SolidLine, Qt::RoundCap));
@@ -394,6 +395,30 @@ void CueView::paintHeard(QPainter& painter, const Theme& theme) const
     painter.setPen(theme.softInk);
     painter.drawText(QRectF(nowX() + 10, top - 4, 160, 20), Qt::AlignLeft | Qt::AlignVCenter,
                      tr("heard"));
+}
+
+// Under each phase that is over its counts against the plan's, as far as there is room: a short
+// hold may have room for its own only, or for nothing.
+void CueView::paintKept(QPainter& painter, const Theme& theme) const
+{
+    const auto& heard = m_now.heard.now;
+    if (!isLed() || !heard || heard->sides < sureEnough) return;
+    const double perSecond = pixelsPerCount() / countS();
+    const double top = breathArea().bottom() + 16 + ribbon + 2;
+    painter.setFont(typeface(Type::Row));
+    for (const auto* phases : {&m_now.heard.lately, &m_now.heard.since})
+        for (const LiveFigures::Kept& kept : *phases) {
+            const double from = nowX() - (m_now.untilS - kept.startS) * perSecond;
+            const double wide = (kept.endS - kept.startS) * perSecond;
+            QString words = oneDecimal(kept.counts);
+            const QString full = kept.target && !kept.target->open
+                                     ? tr("%1 of %2").arg(words, countsInWords(*kept.target))
+                                     : tr("%1 counts").arg(words);
+            if (painter.fontMetrics().horizontalAdvance(full) < wide) words = full;
+            if (painter.fontMetrics().horizontalAdvance(words) > wide) continue;
+            painter.setPen(theme.text(toReadKind(kept.phase)));
+            painter.drawText(QRectF(from, top, wide, 26), Qt::AlignRight | Qt::AlignVCenter, words);
+        }
 }
 
 // A hum's pitch against the one that is meant, a line in the middle of its breath.

@@ -72,6 +72,7 @@ private:
     void paintTravelling(QPainter& painter, const Theme& theme) const;
     void paintStep(QPainter& painter, const Theme& theme, std::size_t step, double x) const;
     void paintHeard(QPainter& painter, const Theme& theme) const;
+    void paintKept(QPainter& painter, const Theme& theme) const;
     void paintPitch(QPainter& painter, const Theme& theme) const;
     void paintFree(QPainter& painter, const Theme& theme) const;
 };

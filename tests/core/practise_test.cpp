@@ -376,6 +376,7 @@ TEST_CASE("While it goes on, it is told what is heard and how it is kept")
     REQUIRE(session.has_value());
     int agree = 0;
     int told = 0;
+    int keptAlready = 0;
     LiveFigures last;
     practise(**session, person("held-boathouse"), 8,
              [&](PracticeSession& s, const PracticeNow& now) {
@@ -386,8 +387,15 @@ TEST_CASE("While it goes on, it is told what is heard and how it is kept")
                  if (now.cue.counts < 1 || now.cue.counts > 3) return;
                  ++told;
                  agree += now.heard.now->phase == step.phase.kind;
+                 // While one exhales, the inhale before it has its counts, where it was cued.
+                 if (step.phase.kind != PhaseKind::Exhale || now.heard.since.empty()) return;
+                 const LiveFigures::Kept& inhale = now.heard.since.front();
+                 keptAlready += inhale.phase == PhaseKind::Inhale && inhale.target &&
+                                inhale.counts == Approx(4).margin(0.6) &&
+                                inhale.endS == Approx(now.cue.beganS).margin(0.6);
              });
     REQUIRE(told > 500);
+    CHECK(keptAlready > 0.3 * told);
     CHECK(agree > 0.85 * told);
     CHECK(last.cycles >= plannedCycleCount(plan) - 2);
     REQUIRE(last.lately.size() == 2);

@@ -274,7 +274,7 @@ TEST_CASE("Nobody practises before there is a person, and a folder that cannot b
     CHECK(w.find<QPushButton>("begin")->isVisible());
 }
 
-TEST_CASE("What is heard lies under the breath, or nothing of it until the end")
+TEST_CASE("What is heard and kept lies under the breath, or nothing of it until the end")
 {
     for (const bool isShown : {true, false}) {
         INFO(isShown);
@@ -286,11 +286,18 @@ TEST_CASE("What is heard lies under the breath, or nothing of it until the end")
         QTest::qWait(50);
         const QImage seen = w.cue()->grab().toImage();
         // The ribbon, in the softer ink.
-        const int row = static_cast<int>(0.84 * w.cue()->height()) + 22;
+        const int row = static_cast<int>(0.82 * w.cue()->height()) + 22;
         const QRgb ink = currentTheme().softInk.rgb();
         int marked = 0;
         for (int x = 0; x < seen.width() / 3; ++x) marked += seen.pixel(x, row) == ink;
         CHECK((marked > 20) == isShown);
+        // Under it the counts of the phases that are over, each in its colour.
+        int written = 0;
+        for (const ReadKind kind : {ReadKind::Inhale, ReadKind::HoldFull, ReadKind::Exhale})
+            for (int y = row + 10; y < row + 36; ++y)
+                for (int x = 0; x < seen.width() / 3; ++x)
+                    written += seen.pixel(x, y) == currentTheme().text(kind).rgb();
+        CHECK((written > 20) == isShown);
         w.key(Qt::Key_Escape);
         w.waitUntilKept();
     }
