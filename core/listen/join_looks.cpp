@@ -33,6 +33,8 @@ void moveBy(Heard& heard, double seconds)
 
 double meetingPoint(const Heard& earlier, const Heard& later, double laterStartS)
 {
+    // From the beginning on, what is looked at again with more known holds for all of it.
+    if (laterStartS <= 0) return 0;
     const double until = laterStartS + joinGuardSeconds;
     for (auto span = earlier.spans.rbegin(); span != earlier.spans.rend(); ++span) {
         if (span->endS > until || span->endS <= laterStartS) continue;

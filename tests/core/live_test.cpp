@@ -337,6 +337,31 @@ TEST_CASE("A voiced sound has its pitch while it lasts")
     CHECK(ear.present()->pitchHz == 0);
 }
 
+TEST_CASE("A hum is one as soon as it is over, in the first seconds too")
+{
+    constexpr double knownAfterS = 2.2; // by the next look
+    for (const std::uint64_t seed : {41011, 41012, 41013}) {
+        INFO(seed);
+        const SimulatedSound practice = practise("humming-3", *temperamentByName("steady"), seed);
+        const auto& first = practice.truth.hums.front();
+        const double beforeS = first.startS - 7; // hardly anything but one inhale
+        LiveEar ear;
+        for (auto at = static_cast<std::size_t>(beforeS * analysisRateHz);
+             at < practice.sound.size(); at += blockSamples) {
+            ear.push(std::span(practice.sound)
+                         .subspan(at, std::min(blockSamples, practice.sound.size() - at)));
+            if (ear.untilS() > first.endS - beforeS + knownAfterS) break;
+        }
+        const auto& spans = ear.heard().spans;
+        const auto found = std::find_if(spans.begin(), spans.end(), [](const HeardSpan& s) {
+            return s.kind == HeardSpan::Kind::Hum;
+        });
+        REQUIRE(found != spans.end());
+        CHECK(found->startS == Approx(first.startS - beforeS).margin(0.3));
+        CHECK(found->endS == Approx(first.endS - beforeS).margin(0.3));
+    }
+}
+
 TEST_CASE("Words in the holds take no phase's name away")
 {
     SimulatedSound practice = practise("four-seven-eight", Temperament{}, 41003);
@@ -474,6 +499,21 @@ TEST_CASE("Two looks that agree nowhere still make one course, and nothing befor
     checkOrder(whole.spans);
     CHECK(whole.spans.front().startS == 1);
     CHECK(whole.spans.back().endS == Approx(45));
+}
+
+TEST_CASE("A later look that begins where the recording begins holds for all of it")
+{
+    Heard earlier;
+    earlier.spans = {span(breath, 1, 4), span(breath, 4.2, 9), span(silence, 9, 12)};
+    Heard later;
+    later.durationS = 14;
+    later.spans = {span(breath, 1.1, 4), span(hum, 4.2, 9, 0), span(silence, 9, 13)};
+    later.hums = {HeardHum{}};
+    const Heard whole = joinLooks(earlier, later, 0);
+    REQUIRE(whole.spans.size() == 3);
+    CHECK(whole.spans[0].startS == 1.1);
+    CHECK(whole.spans[1].kind == hum);
+    checkOrder(whole.spans);
 }
 
 TEST_CASE("Hums go with their spans, with their times and their breaks")
