@@ -278,6 +278,33 @@ Orientations fitPlan(const Heard& heard, const BreathClasses& classes, const Pla
     return best;
 }
 
+// By the kind of those that were inhales before.
+bool wasAInhale(const Heard& heard, const BreathClasses& classes,
+                const std::vector<double>& inhalesS)
+{
+    double saysA = 0;
+    std::size_t breath = 0;
+    auto inhaleS = inhalesS.begin();
+    for (const HeardSpan& span : heard.spans) {
+        if (span.kind != HeardSpan::Kind::Breath) continue;
+        const double isA = 2 * classes.probabilityA[breath++] - 1;
+        while (inhaleS != inhalesS.end() && *inhaleS < span.startS) ++inhaleS;
+        if (inhaleS != inhalesS.end() && *inhaleS < span.endS) saysA += isA;
+    }
+    return inhalesS.empty() ? classes.logOddsAIsInhale >= 0 : saysA >= 0;
+}
+
+std::vector<double> inhalesOf(const Heard& heard, const std::vector<NamedSpan>& named)
+{
+    std::vector<double> inhalesS;
+    for (const NamedSpan& name : named) {
+        const HeardSpan& span = heard.spans[name.span];
+        if (span.kind == HeardSpan::Kind::Breath && name.kind == PhaseKind::Inhale)
+            inhalesS.push_back((span.startS + span.endS) / 2);
+    }
+    return inhalesS;
+}
+
 Orientations asBefore(const Heard& heard, const BreathClasses& classes, const Planned& planned,
                       const PlanFit& fit)
 {
@@ -285,8 +312,8 @@ Orientations asBefore(const Heard& heard, const BreathClasses& classes, const Pl
     found.probability = fit.probability;
     Candidate& best = found.best;
     best.keep = {fit.countLengthS, fit.spread};
-    best.aIsInhale = fit.aIsInhale;
-    best.items = itemsOf(heard, classes, fit.aIsInhale);
+    best.aIsInhale = wasAInhale(heard, classes, fit.inhalesS);
+    best.items = itemsOf(heard, classes, best.aIsInhale);
     const MatchTable table = matchTable(planned, best.items, best.keep);
     best.chosen = OrderedAlignment(planned, table, best.items, best.keep).trace();
     return found;
@@ -340,8 +367,8 @@ Alignment align(const Heard& heard, const BreathClasses& heardClasses, const Pla
     namer.finish();
     namer.result.countLengthS = best.keep.countS;
     namer.result.aIsInhale = best.aIsInhale;
-    namer.result.fit =
-        PlanFit{best.keep.countS, best.keep.spread, best.aIsInhale, found.probability};
+    namer.result.fit = PlanFit{best.keep.countS, best.keep.spread,
+                               inhalesOf(heard, namer.result.spans), found.probability};
     return std::move(namer.result);
 }
 

@@ -32,9 +32,11 @@ struct AlignedCycle {
 /// Under what a plan fits a recording best.
 struct PlanFit {
     double countLengthS = 0;
-    double spread = 0;        ///< of the log of a phase's length against its target
-    bool aIsInhale = true;    ///< which kind of the classes is the inhale
-    double probability = 0.5; ///< that this is so
+    double spread = 0; ///< of the log of a phase's length against its target
+    /// A moment in each inhale, in time order. Which of the two kinds they are may be another when
+    /// the breaths are sorted anew.
+    std::vector<double> inhalesS;
+    double probability = 0.5; ///< that these are the inhales
 };
 
 struct Alignment {

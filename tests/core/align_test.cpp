@@ -357,6 +357,21 @@ TEST_CASE("While it goes on, a hold that is still to come is not missing")
     CHECK_FALSE(alignment.cycles.back().complete);
 }
 
+TEST_CASE("A fit that is known keeps its inhales, whichever kind they are sorted into now")
+{
+    Heardings h;
+    h.natural(2);
+    for (int c = 0; c < 6; ++c) h.i(4.6).e(4.6);
+    BreathClasses classes = sortBreaths(h.heard);
+    const Alignment before = align(h.heard, classes, &preset("even-4-4"));
+    REQUIRE(before.fit);
+    for (double& probability : classes.probabilityA) probability = 1 - probability;
+    classes.logOddsAIsInhale *= -1;
+    const Alignment after = align(h.heard, classes, &preset("even-4-4"), std::nullopt, before.fit);
+    CHECK(kindsOf(after) == kindsOf(before));
+    CHECK(after.aIsInhale != before.aIsInhale);
+}
+
 TEST_CASE("A ladder is followed rung by rung")
 {
     Heardings h;
