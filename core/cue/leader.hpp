@@ -100,6 +100,7 @@ private:
     std::vector<CueStep> m_steps;
     HowToLead m_how;
     double m_followedCountS; ///< as whoever is followed keeps it
+    int m_followed = 0;      ///< phases by which that is known
     CueMoment m_moment;
     double m_nowS = 0;
     double m_cycleBeganS = 0; ///< the one that goes on
@@ -134,6 +135,8 @@ private:
     std::optional<std::size_t> stepOfCycle(PhaseKind kind) const;
     std::optional<std::size_t> laterStep(PhaseKind kind) const;
     bool wasSip() const;
+    bool wasBoth(double untilS) const;
+    void endBoth(double atS);
     void goBackToHold(double nowS);
     void hearInRest(double nowS);
 };

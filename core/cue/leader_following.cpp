@@ -28,6 +28,13 @@ constexpr double surelyS = 1;       // so long a breath has to be called another
 // How far the count of somebody who is followed moves towards the last phase's, and at most.
 constexpr double learning = 0.3;
 constexpr double mostLearned = 2;
+// A sound as long as this breath and the next was both, whose turn was not heard: longer than
+// either of the two by far, and together as long as the two within what people differ from breath
+// to breath. Not before the count is known by so many phases.
+constexpr int countIsKnown = 4;
+constexpr double longerThanOne = 1.35;
+constexpr double leastOfBoth = 0.8;
+constexpr double mostOfBoth = 1.3;
 // As `LiveReading::Now::goesOnFrom`: how far a look may move the beginning of the same sound.
 constexpr double sameSoundS = 0.3;
 constexpr double mostMovedS =
@@ -174,15 +181,42 @@ double Leader::shareDone(double atS) const
 void Leader::endHeard(double atS)
 {
     tellCounts(atS);
+    if (wasBoth(atS)) endBoth(atS);
     const Ended ended{m_moment.step, m_moment.beganS};
     const double seconds = atS - m_moment.beganS;
     if (m_how.lead == Lead::Following && step().counts > 0 && seconds > 0) {
         const double kept = std::clamp(seconds / step().counts, m_how.countS / mostLearned,
                                        m_how.countS * mostLearned);
         m_followedCountS += learning * (kept - m_followedCountS);
+        ++m_followed;
     }
     end(atS);
     m_endedByEar = ended;
+}
+
+bool Leader::wasBoth(double untilS) const
+{
+    const std::size_t next = m_moment.step + 1;
+    if (m_how.lead != Lead::Following || m_followed < countIsKnown || next >= m_steps.size() ||
+        m_steps[next].kind != CueStep::Kind::Phase || isHold(step().phase.kind) ||
+        isHold(m_steps[next].phase.kind))
+        return false;
+    const double one = lengthS(step());
+    const double other = lengthS(m_steps[next]);
+    const double seconds = untilS - m_moment.beganS;
+    return one > 0 && other > 0 && seconds > longerThanOne * std::max(one, other) &&
+           seconds > leastOfBoth * (one + other) && seconds < mostOfBoth * (one + other);
+}
+
+// Of the first there is nothing to tell any more; the second is the one that is over.
+void Leader::endBoth(double atS)
+{
+    const double one = lengthS(step());
+    const double share = one / (one + lengthS(m_steps[m_moment.step + 1]));
+    const double turnS = m_moment.beganS + share * (atS - m_moment.beganS);
+    end(turnS);
+    m_events.pop_back();
+    m_toldCounts = static_cast<int>((atS - turnS) / m_moment.countS);
 }
 
 void Leader::hearInRest(double nowS)

@@ -348,6 +348,44 @@ TEST_CASE("Where a turn was missed, the cue goes on with the next cycle and not 
     CHECK(leader.now().beganS == Approx(7.0));
 }
 
+TEST_CASE("Two breaths whose turn nobody heard are two, once the count is known")
+{
+    // Every inhale is five seconds long and every exhale seven and a half; one turn is not heard.
+    for (const bool missesTurn : {false, true})
+        for (const std::size_t missed : {1U, 9U, 10U}) {
+            Leader leader(cueSteps(planOf("long-exhale-4-6"), 0, 0), {Lead::Following, 1.25, 0});
+            double now = 0;
+            double beganS = 1;
+            for (std::size_t breath = 0; breath < 14; ++breath) {
+                const bool isInhale = breath % 2 == 0;
+                const double lastsS = isInhale ? 5 : 7.5;
+                if (!missesTurn || breath != missed) tell(leader, now, true, beganS, lastsS);
+                beganS += lastsS;
+            }
+            INFO("breath " << missed << (missesTurn ? " not heard" : ""));
+            // So early nobody knows whether it was a long breath.
+            const bool isKnown = missed > 4;
+            const auto wanted = isKnown || !missesTurn ? PhaseKind::Exhale : PhaseKind::Inhale;
+            CHECK(leader.step().phase.kind == wanted);
+            CHECK(leader.now().beganS == Approx(beganS - 7.5));
+        }
+}
+
+TEST_CASE("A breath that is longer than its counts is one breath, and a hold after it stays one")
+{
+    Leader leader(cueSteps(planOf("even-4-4"), 0, 0), {Lead::Following, 1.25, 0});
+    double now = 0;
+    for (int breath = 0; breath < 8; ++breath) tell(leader, now, true, 1 + 5.0 * breath, 5);
+    tell(leader, now, true, 41, 7.5); // half as long again
+    tell(leader, now, true, 48.5, 1);
+    CHECK(leader.step().phase.kind == PhaseKind::Exhale);
+    Leader square(cueSteps(planOf("square-4"), 0, 0), {Lead::Following, 1.25, 0});
+    for (int phase = 0; phase < 8; ++phase) tell(square, now, phase % 2 == 0, 1 + 5.0 * phase, 5);
+    tell(square, now, true, 41, 10);
+    tell(square, now, false, 51, 1);
+    CHECK(square.step().phase.kind == PhaseKind::HoldFull);
+}
+
 TEST_CASE("What sounds when settling is over is natural breath, and is waited through")
 {
     Leader leader(cueSteps(planOf("even-4-4"), 10, 0), {Lead::Following, 1.0, 0});
