@@ -21,6 +21,7 @@ constexpr double rememberedS = 90; // as much as the widest window shows of the 
 constexpr double centsShown = 100; // to either side of the target
 constexpr double ribbon = 12;
 constexpr double sureEnough = 0.85; // to call what is heard by its name
+constexpr double restMarginS = 1;   // a last exhale may end so long after its cue
 
 QFont large(double pixels)
 {
@@ -293,7 +294,9 @@ void CueView::paintWords(QPainter& painter, const Theme& theme) const
         painter.setFont(large(wordSize * left.width() / wide));
     painter.drawText(left, Qt::AlignLeft | Qt::AlignVCenter, word());
     // Under it what only the plan knows: side, opening, locks.
-    QString traits = isPhase ? traitsInWords(step->phase) : QString();
+    Phase told = isPhase ? step->phase : Phase{};
+    if (told.sound == PhaseSound::Hum) told.sound = PhaseSound::Plain; // it is the word above
+    QString traits = isPhase ? traitsInWords(told) : QString();
     if (m_now.cue.paused) traits = tr("Breathe naturally. Space goes on: the cycle begins again.");
     if (isPhase && m_now.cue.waits)
         traits = traits.isEmpty() ? tr("whenever it comes") : traits + tr(", whenever it comes");
@@ -406,8 +409,11 @@ void CueView::paintKept(QPainter& painter, const Theme& theme) const
     const double perSecond = pixelsPerCount() / countS();
     const double top = breathArea().bottom() + 16 + ribbon + 2;
     painter.setFont(typeface(Type::Row));
+    // A natural breath may seem to begin a cycle.
+    const bool isPhase = step() && step()->kind == CueStep::Kind::Phase;
     for (const auto* phases : {&m_now.heard.lately, &m_now.heard.since})
         for (const LiveFigures::Kept& kept : *phases) {
+            if (!isPhase && kept.endS > m_now.cue.beganS + restMarginS) continue;
             const double from = nowX() - (m_now.untilS - kept.startS) * perSecond;
             const double wide = (kept.endS - kept.startS) * perSecond;
             QString words = oneDecimal(kept.counts);
