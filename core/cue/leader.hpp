@@ -32,6 +32,7 @@ struct BreathHeard {
     double sinceS = 0; ///< when it began
     /// What it is, where the ear is sure of it by more than the cue.
     std::optional<PhaseKind> kind = {};
+    bool isHum = false; ///< surely; no breath is taken for one
 };
 
 struct CueEvent {
@@ -113,6 +114,7 @@ private:
     struct Ended {
         std::size_t step = 0;
         double beganS = 0;
+        double endedS = 0;
     };
     std::optional<Ended> m_endedByEar; ///< the step before, where a sound or a quiet ended it
     bool m_hasBegun = false;           ///< the breath of this phase is heard
@@ -132,6 +134,9 @@ private:
     void endHeard(double atS);
     void takeBackIfMistaken(const BreathHeard& heard);
     bool findItsPlace(double nowS);
+    bool goToHum();
+    std::optional<std::size_t> stepOfHum() const;
+    void goTo(std::size_t step);
     std::optional<std::size_t> stepOfCycle(PhaseKind kind) const;
     std::optional<std::size_t> laterStep(PhaseKind kind) const;
     bool wasSip() const;

@@ -47,6 +47,7 @@ void Leader::hear(const BreathHeard& heard)
     const bool isNew = heard.sounds != m_heard.sounds || heard.sinceS > m_heard.sinceS + sameSoundS;
     const bool wentOn = !isNew && heard.sinceS < m_heard.sinceS - sameSoundS; // there was no turn
     m_heard.kind = heard.kind;
+    m_heard.isHum = heard.isHum;
     if (!isNew && !wentOn) return;
     takeBackIfMistaken(heard);
     m_heard = heard;
@@ -73,7 +74,7 @@ void Leader::takeBackIfMistaken(const BreathHeard& heard)
 // A phase that ends with the person's breath.
 void Leader::hearPhase(double nowS)
 {
-    if (m_moment.over || !followsBreath() || findItsPlace(nowS)) return;
+    if (m_moment.over || goToHum() || !followsBreath() || findItsPlace(nowS)) return;
     const double lasted = nowS - m_heard.sinceS;
     const bool isTold = nowS - m_toldAtS >= leastToldS;
     const bool isEarly = shareDone(m_heard.sinceS) < earlyShare;
@@ -124,14 +125,46 @@ bool Leader::findItsPlace(double nowS)
     const auto place = m_heard.sinceS > m_breathSinceS + sameSoundS ? laterStep(*m_heard.kind)
                                                                     : stepOfCycle(*m_heard.kind);
     if (!place) return false;
-    if (*place == m_moment.step + 1)
+    goTo(*place);
+    return true;
+}
+
+// Whoever hums while another breath is cued was late, or the cue took their inhale for the hum.
+bool Leader::goToHum()
+{
+    if (!m_heard.isHum || step().kind != CueStep::Kind::Phase ||
+        step().phase.sound == PhaseSound::Hum)
+        return false;
+    const auto hum = stepOfHum();
+    if (!hum || !m_steps[*hum].endsByBreath) return false;
+    goTo(*hum);
+    return true;
+}
+
+// The one that the same sound has ended just now, else that of this cycle.
+std::optional<std::size_t> Leader::stepOfHum() const
+{
+    const auto isHum = [&](std::size_t i) {
+        return m_steps[i].kind == CueStep::Kind::Phase && m_steps[i].phase.sound == PhaseSound::Hum;
+    };
+    if (m_endedByEar && isHum(m_endedByEar->step) &&
+        std::fabs(m_heard.sinceS - m_endedByEar->endedS) < mostMovedS)
+        return m_endedByEar->step;
+    for (std::size_t i = m_moment.step + 1; i < m_steps.size() && !m_steps[i].beginsCycle; ++i)
+        if (isHum(i)) return i;
+    return std::nullopt;
+}
+
+// With the breath that sounds.
+void Leader::goTo(std::size_t step)
+{
+    if (step == m_moment.step + 1)
         endHeard(m_heard.sinceS);
     else
-        begin(*place, m_heard.sinceS);
+        begin(step, m_heard.sinceS);
     m_hasBegun = true;
     m_breathSinceS = m_heard.sinceS;
-    m_toldCounts = static_cast<int>((nowS - m_heard.sinceS) / m_moment.countS);
-    return true;
+    m_toldCounts = static_cast<int>((m_nowS - m_heard.sinceS) / m_moment.countS);
 }
 
 // Where the breath of this phase was another from its beginning.
@@ -182,7 +215,7 @@ void Leader::endHeard(double atS)
 {
     tellCounts(atS);
     if (wasBoth(atS)) endBoth(atS);
-    const Ended ended{m_moment.step, m_moment.beganS};
+    const Ended ended{m_moment.step, m_moment.beganS, atS};
     const double seconds = atS - m_moment.beganS;
     if (m_how.lead == Lead::Following && step().counts > 0 && seconds > 0) {
         const double kept = std::clamp(seconds / step().counts, m_how.countS / mostLearned,

@@ -176,7 +176,8 @@ void PracticeSession::push(std::span<const float> samples, std::span<float> tone
             m_compared = heard.phases;
             m_naming.setAgreement(m_cued.agreement(*m_compared, m_preRollS));
         }
-        m_leader.hear({now->sound != HeardSpan::Kind::Silence, now->sinceS, m_naming.surely(*now)});
+        m_leader.hear({now->sound != HeardSpan::Kind::Silence, now->sinceS, m_naming.surely(*now),
+                       now->sound == HeardSpan::Kind::Hum});
     }
     if (const auto began = m_leader.practiceBeganS())
         m_listening->fromS = *began + m_preRollS - CueNaming::meantS;

@@ -413,6 +413,37 @@ TEST_CASE("Followed, somebody with a slower count is counted along at it by and 
     CHECK(leader.now().countS == Approx(1.5).epsilon(0.05));
 }
 
+TEST_CASE("A hum is known for one: the cue goes to it, from the inhale of the next cycle too")
+{
+    const auto steps = cueSteps(planOf("humming-3"), 0, 0);
+    Leader leader(steps, {Lead::ByClock, 1.0, 0});
+    const double cuedS = steps[0].counts;
+    // The person inhales so late that this is taken for the hum.
+    double now = 0;
+    tell(leader, now, true, cuedS - 0.5, 3);
+    REQUIRE(leader.step().phase.sound == PhaseSound::Hum);
+    tell(leader, now, true, cuedS + 2.5, 2);
+    REQUIRE(leader.now().step == 2);
+    leader.hear({true, cuedS + 2.5, {}, true});
+    leader.advance(now += 0.02);
+    CHECK(leader.now().step == 1);
+    CHECK(leader.now().beganS == Approx(cuedS + 2.5));
+    tell(leader, now, false, cuedS + 12, 1);
+    CHECK(leader.now().step == 2);
+    // Or hums at once, without an inhale that was heard.
+    tell(leader, now, true, cuedS + 13.5, 2);
+    leader.hear({true, cuedS + 13.5, {}, true});
+    leader.advance(now += 0.02);
+    CHECK(leader.now().step == 3);
+    CHECK(leader.now().beganS == Approx(cuedS + 13.5));
+    // Where no hum is planned a hum is a breath like others.
+    Leader even(cueSteps(planOf("even-4-4"), 0, 0), {Lead::ByClock, 1.0, 0});
+    even.advance(1);
+    even.hear({true, 0.5, {}, true});
+    even.advance(2);
+    CHECK(even.now().step == 0);
+}
+
 TEST_CASE("With the ears closed no tone is in a hum, and its own end leads on")
 {
     const auto steps = cueSteps(planOf("humming-3"), 0, 0);
