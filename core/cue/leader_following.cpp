@@ -29,8 +29,8 @@ constexpr double surelyS = 1;       // so long a breath has to be called another
 constexpr double learning = 0.3;
 constexpr double mostLearned = 2;
 // A sound as long as this breath and the next was both, whose turn was not heard: longer than
-// either of the two by far, and together as long as the two within what people differ from breath
-// to breath. Not before the count is known by so many phases.
+// either of the two by far (as in core/align/cycle_match.cpp), and as long as both within what
+// people differ from breath to breath. Not before the count is known by so many phases.
 constexpr int countIsKnown = 4;
 constexpr double longerThanOne = 1.35;
 constexpr double leastOfBoth = 0.8;
