@@ -131,6 +131,7 @@ private:
     double lengthS(const CueStep& step) const;
     double shareDone(double atS) const;
     void hearPhase(double nowS);
+    void endBreath(double atS);
     void endHeard(double atS);
     void takeBackIfMistaken(const BreathHeard& heard);
     bool findItsPlace(double nowS);

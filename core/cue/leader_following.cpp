@@ -98,7 +98,7 @@ void Leader::hearPhase(double nowS)
             return;
         }
         if (lasted >= leastQuietS && wasSip()) return goBackToHold(nowS);
-        if (lasted >= (isEarly ? leastEarlyS : leastQuietS)) endHeard(m_heard.sinceS);
+        if (lasted >= (isEarly ? leastEarlyS : leastQuietS)) endBreath(m_heard.sinceS);
         return;
     }
     if (!isBreath || m_heard.sinceS <= m_breathSinceS + sameSoundS) return;
@@ -111,7 +111,7 @@ void Leader::hearPhase(double nowS)
         return;
     }
     if (share < usualShare && lasted < leastUnusualS) return;
-    endHeard(m_heard.sinceS);
+    endBreath(m_heard.sinceS);
     hearPhase(nowS);
 }
 
@@ -214,7 +214,6 @@ double Leader::shareDone(double atS) const
 void Leader::endHeard(double atS)
 {
     tellCounts(atS);
-    if (wasBoth(atS)) endBoth(atS);
     const Ended ended{m_moment.step, m_moment.beganS, atS};
     const double seconds = atS - m_moment.beganS;
     if (m_how.lead == Lead::Following && step().counts > 0 && seconds > 0) {
@@ -227,12 +226,23 @@ void Leader::endHeard(double atS)
     m_endedByEar = ended;
 }
 
+// What only its length tells; an ear that is sure of what comes next says it better.
+void Leader::endBreath(double atS)
+{
+    if (wasBoth(atS)) {
+        tellCounts(atS);
+        endBoth(atS);
+    }
+    endHeard(atS);
+}
+
 bool Leader::wasBoth(double untilS) const
 {
     const std::size_t next = m_moment.step + 1;
     if (m_how.lead != Lead::Following || m_followed < countIsKnown || next >= m_steps.size() ||
         m_steps[next].kind != CueStep::Kind::Phase || isHold(step().phase.kind) ||
-        isHold(m_steps[next].phase.kind))
+        isHold(m_steps[next].phase.kind) ||
+        (m_heard.sounds && m_heard.kind == m_steps[next].phase.kind))
         return false;
     const double one = lengthS(step());
     const double other = lengthS(m_steps[next]);

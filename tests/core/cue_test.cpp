@@ -371,6 +371,20 @@ TEST_CASE("Two breaths whose turn nobody heard are two, once the count is known"
         }
 }
 
+TEST_CASE("An ear that is sure says what comes after a long breath, whatever its length")
+{
+    Leader leader(cueSteps(planOf("even-4-4"), 0, 0), {Lead::Following, 1.25, 0});
+    double now = 0;
+    for (int breath = 0; breath < 6; ++breath) tell(leader, now, true, 1 + 5.0 * breath, 5);
+    tell(leader, now, true, 31, 10); // an inhale, twice as long
+    REQUIRE(leader.step().phase.kind == PhaseKind::Inhale);
+    const std::size_t inhale = leader.now().step;
+    leader.hear({true, 41, PhaseKind::Exhale});
+    for (now = 41; now < 43; now += 0.01) leader.advance(now);
+    CHECK(leader.now().step == inhale + 1);
+    CHECK(leader.now().beganS == Approx(41));
+}
+
 TEST_CASE("A breath that is longer than its counts is one breath, and a hold after it stays one")
 {
     Leader leader(cueSteps(planOf("even-4-4"), 0, 0), {Lead::Following, 1.25, 0});
