@@ -218,6 +218,8 @@ QRectF CueView::breathArea() const
     return {0, height() * 0.46, static_cast<double>(width()), height() * 0.36};
 }
 
+double CueView::ribbonTop() const { return breathArea().bottom() + 16; }
+
 double CueView::nowX() const
 {
     const CueStep* step = this->step();
@@ -236,6 +238,12 @@ double CueView::pixelsPerCount() const
     while (at < m_steps.size() && at > 0 && !m_steps[at].beginsCycle) --at;
     const double counts = isLed() && at < m_steps.size() ? cycleCounts(m_steps, at) : 16;
     return std::clamp(0.56 * width() / std::max(1.0, counts), 12.0, 80.0);
+}
+
+// Where a moment of the sound lies.
+double CueView::xAt(double timeS) const
+{
+    return nowX() - (m_now.untilS - timeS) / countS() * pixelsPerCount();
 }
 
 double CueView::drawnCounts(std::size_t index) const
@@ -384,14 +392,13 @@ void CueView::paintStep(QPainter& painter, const Theme& theme, std::size_t index
 void CueView::paintHeard(QPainter& painter, const Theme& theme) const
 {
     if (!isLed()) return;
-    const double perSecond = pixelsPerCount() / countS();
-    const double top = breathArea().bottom() + 16;
+    const double top = ribbonTop();
     painter.setPen(Qt::NoPen);
     painter.setBrush(theme.softInk);
     for (const Stretch& stretch : m_heard) {
         if (!stretch.sounds) continue;
-        const double from = nowX() - (m_now.untilS - stretch.startS) * perSecond;
-        const double to = nowX() - (m_now.untilS - stretch.endS) * perSecond;
+        const double from = xAt(stretch.startS);
+        const double to = xAt(stretch.endS);
         if (to > 0) painter.drawRoundedRect(QRectF(from, top, to - from, ribbon), 4, 4);
     }
     painter.setFont(typeface(Type::Small));
@@ -406,16 +413,15 @@ void CueView::paintKept(QPainter& painter, const Theme& theme) const
 {
     const auto& heard = m_now.heard.now;
     if (!isLed() || !heard || heard->sides < sureEnough) return;
-    const double perSecond = pixelsPerCount() / countS();
-    const double top = breathArea().bottom() + 16 + ribbon + 2;
+    const double top = ribbonTop() + ribbon + 2;
     painter.setFont(typeface(Type::Row));
     // A natural breath may seem to begin a cycle.
     const bool isPhase = step() && step()->kind == CueStep::Kind::Phase;
     for (const auto* phases : {&m_now.heard.lately, &m_now.heard.since})
         for (const LiveFigures::Kept& kept : *phases) {
             if (!isPhase && kept.endS > m_now.cue.beganS + restMarginS) continue;
-            const double from = nowX() - (m_now.untilS - kept.startS) * perSecond;
-            const double wide = (kept.endS - kept.startS) * perSecond;
+            const double from = xAt(kept.startS);
+            const double wide = xAt(kept.endS) - from;
             QString words = oneDecimal(kept.counts);
             const QString full = kept.target && !kept.target->open
                                      ? tr("%1 of %2").arg(words, countsInWords(*kept.target))
@@ -432,14 +438,12 @@ void CueView::paintPitch(QPainter& painter, const Theme& theme) const
 {
     if (m_pitch.empty()) return;
     const QRectF area = breathArea();
-    const double perSecond = pixelsPerCount() / countS();
     const double middle = area.center().y();
     const double perCent = 0.42 * area.height() / centsShown;
     painter.setPen(QPen(theme.ink, 1.5, Qt::DotLine));
     painter.drawLine(QPointF(0, middle), QPointF(nowX(), middle));
     const auto place = [&](const Pitch& p) {
-        return QPointF(nowX() - (m_now.untilS - p.atS) * perSecond,
-                       middle - perCent * std::clamp(p.cents, -centsShown, centsShown));
+        return QPointF(xAt(p.atS), middle - perCent * std::clamp(p.cents, -centsShown, centsShown));
     };
     constexpr double sameHumS = 0.5;
     // Once broad in the ground's colour, so that it stands out from any phase's.
@@ -457,7 +461,6 @@ void CueView::paintPitch(QPainter& painter, const Theme& theme) const
 void CueView::paintFree(QPainter& painter, const Theme& theme) const
 {
     const QRectF area = breathArea();
-    const double perSecond = pixelsPerCount() / countS();
     painter.setPen(QPen(theme.line, 2));
     painter.drawLine(QPointF(0, area.bottom()), QPointF(width(), area.bottom()));
     if (!m_showsHeard) return;
@@ -465,8 +468,8 @@ void CueView::paintFree(QPainter& painter, const Theme& theme) const
     painter.setBrush(theme.inhale);
     for (const Stretch& stretch : m_heard) {
         if (!stretch.sounds) continue;
-        const double from = nowX() - (m_now.untilS - stretch.startS) * perSecond;
-        const double to = nowX() - (m_now.untilS - stretch.endS) * perSecond;
+        const double from = xAt(stretch.startS);
+        const double to = xAt(stretch.endS);
         const double shoulder = 0.35 * (to - from);
         QPainterPath hill(QPointF(from, area.bottom()));
         hill.cubicTo(from + shoulder, area.bottom(), from + shoulder / 2, area.top(),

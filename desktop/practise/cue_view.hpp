@@ -63,7 +63,9 @@ private:
     double pixelsPerCount() const;
     double drawnCounts(std::size_t step) const;
     QRectF breathArea() const;
+    double ribbonTop() const;
     double nowX() const;
+    double xAt(double timeS) const;
     void remember();
     QString besides() const;
     QString placeInPlan() const;
