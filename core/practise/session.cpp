@@ -272,24 +272,22 @@ Result<PracticeSession::Ended> PracticeSession::finish(const Progress& progress)
     for (const Correction& rest : whatIsRest(m_leader, m_preRollS))
         if (laidOver(ended.listened->heard, {rest}).lost.empty()) known.corrections.push_back(rest);
     Reading reading = readAgainst(*ended.listened, m_setup.plan, known);
-    // A few turn all of it, as a rule; where something speaks for the other way round in every
-    // cycle, it takes more.
-    const bool isSure = reading.fit && reading.fit->probability > CueNaming::sureOfSides;
-    const bool cueMayTurnIt = m_setup.how.lead == Lead::ByClock || !isSure;
-    constexpr std::size_t fewNames = 6;
-    // A cue that follows has its names from the same ear: only the clock's agreement says more.
-    if (m_setup.how.lead == Lead::ByClock && !isSure)
-        if (const auto names = m_cued.namesThatAgree(reading, m_preRollS, fewNames);
-            !names.empty()) {
-            known.corrections.insert(known.corrections.end(), names.begin(), names.end());
-            reading = readAgainst(*ended.listened, m_setup.plan, known);
-        }
-    for (std::size_t most = fewNames; cueMayTurnIt && most <= 48; most *= 2) {
-        const auto names = m_cued.namesFor(reading, m_preRollS, most);
-        if (names.empty()) break;
+    const auto readWith = [&](const std::vector<Correction>& names) {
+        if (names.empty()) return false;
         known.corrections.insert(known.corrections.end(), names.begin(), names.end());
         reading = readAgainst(*ended.listened, m_setup.plan, known);
-    }
+        return true;
+    };
+    const bool isLed = m_setup.how.lead == Lead::ByClock;
+    const bool isSure = reading.fit && reading.fit->probability > CueNaming::sureOfSides;
+    constexpr std::size_t fewNames = 6;
+    constexpr std::size_t manyNames = 48;
+    // A cue that follows has its names from the same ear: only the clock's agreement says more.
+    if (isLed && !isSure) readWith(m_cued.namesThatAgree(reading, m_preRollS, fewNames));
+    // A few turn all of it, as a rule; where something speaks for the other way round in every
+    // cycle, it takes more.
+    for (std::size_t most = fewNames; (isLed || !isSure) && most <= manyNames; most *= 2)
+        if (!readWith(m_cued.namesFor(reading, m_preRollS, most))) break;
     ended.reading = std::make_shared<const Reading>(std::move(reading));
     ended.profile = profileIn(*ended.listened, *ended.reading);
     constexpr std::size_t worthOffering = 3;
