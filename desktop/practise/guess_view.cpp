@@ -15,7 +15,8 @@ namespace layakari {
 namespace {
 
 constexpr int shapeWidth = 460;
-constexpr int shapeHeight = 176;
+constexpr int leastShapeHeight = 132; // three fit into a small window
+constexpr int mostShapeHeight = 190;
 
 } // namespace
 
@@ -32,8 +33,8 @@ GuessView::GuessView(QWidget* parent)
     column->setContentsMargins(28, 14, 28, 18);
     column->setSpacing(12);
     column->addWidget(m_sentence);
-    column->addLayout(m_rows);
-    column->addStretch(1);
+    column->addLayout(m_rows, 1);
+    column->addStretch();
     column->addWidget(none, 0, Qt::AlignLeft);
     setFocusPolicy(Qt::StrongFocus);
 }
@@ -61,7 +62,9 @@ QWidget* GuessView::rowOf(std::size_t index, Terms terms)
     line->setSpacing(28);
     auto* shape = new PlanShape(row);
     shape->setPlan(guess.plan, guess.countLengthS.value_or(1), terms);
-    shape->setFixedSize(shapeWidth, shapeHeight);
+    shape->setFixedWidth(shapeWidth);
+    shape->setMinimumHeight(leastShapeHeight);
+    shape->setMaximumHeight(mostShapeHeight);
     line->addWidget(shape);
     auto* words = new QVBoxLayout;
     words->setSpacing(4);

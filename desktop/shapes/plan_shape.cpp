@@ -15,7 +15,8 @@ namespace {
 constexpr double wholeHeight = 22;
 constexpr double wholeLabel = 22;
 constexpr double gap = 14;
-constexpr double highest = 310; // of the large drawing: a breath is a hill, not a wall
+constexpr double leastWithWhole = 165; // below, the cycle alone has room
+constexpr double highest = 310;        // of the large drawing: a breath is a hill, not a wall
 
 double secondsOf(const PlannedStep& step, double countS)
 {
@@ -72,8 +73,10 @@ void PlanShape::paintEvent(QPaintEvent*)
     QPainter painter(this);
     painter.setRenderHint(QPainter::Antialiasing);
     const Theme& theme = currentTheme();
+    const bool hasWhole = height() >= leastWithWhole;
     QRectF whole(0, 0, width(), wholeHeight + wholeLabel);
-    QRectF large(0, 0, width() - 8, std::min(highest, height() - whole.height() - gap));
+    const double left = hasWhole ? height() - whole.height() - gap : height();
+    QRectF large(0, 0, width() - 8, std::min(highest, left));
     whole.moveTop(large.bottom() + gap);
     if (m_firstRun) {
         QRectF run = large;
@@ -93,7 +96,7 @@ void PlanShape::paintEvent(QPaintEvent*)
     drawing.terms = m_terms;
     drawing.area = large;
     drawing.paint(painter, theme);
-    paintWhole(painter, whole);
+    if (hasWhole) paintWhole(painter, whole);
 }
 
 void PlanShape::paintWhole(QPainter& painter, const QRectF& area) const

@@ -192,6 +192,12 @@ TEST_CASE("Free practice goes on until it is stopped; then it gets the plan that
         auto* guess = w.find<QWidget>("guessView");
         REQUIRE(QTest::qWaitFor([&] { return guess->isVisible(); }, longMs));
         CHECK(w.sittings().empty());
+        for (const QSize size : {QSize(1280, 776), QSize(1024, 700)}) {
+            w.window.resize(size);
+            QTest::qWait(50);
+            for (const QWidget* shape : guess->findChildren<QWidget*>("planShape"))
+                CHECK(shape->visibleRegion().boundingRect() == shape->rect()); // none is cut
+        }
         w.key(isNamed ? Qt::Key_Return : Qt::Key_Escape);
         w.waitUntilKept();
         REQUIRE(w.sittings().size() == 1);
