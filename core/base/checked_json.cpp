@@ -1,9 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/base/checked_json.hpp"
 
+#include "core/base/text.hpp"
+
 #include <algorithm>
 #include <cmath>
-#include <cstdio>
 
 namespace layakari {
 
@@ -125,8 +126,18 @@ std::size_t CheckedJson::wordAmong(const std::vector<std::string>& words) const
 
 CheckedJson::Json parseJsonText(const std::string& text)
 {
+    std::size_t values = 0;
+    const auto withinLimits = [&](int depth, CheckedJson::Json::parse_event_t, CheckedJson::Json&) {
+        if (depth > jsonLimits::depth)
+            throw JsonFault{"/", "lists and objects lie within each other more than " +
+                                     std::to_string(jsonLimits::depth) + " deep"};
+        if (++values > jsonLimits::values)
+            throw JsonFault{"/",
+                            "holds more than " + std::to_string(jsonLimits::values) + " values"};
+        return true;
+    };
     try {
-        return CheckedJson::Json::parse(text);
+        return CheckedJson::Json::parse(text, withinLimits);
     } catch (const nlohmann::json::exception& e) {
         std::string what = e.what();
         // The library leads with its own error id in brackets, which tells a user nothing.
@@ -149,11 +160,6 @@ void checkHead(const CheckedJson& document, const std::string& format, int newes
                                         " that this program knows: a newer Layakari wrote it");
 }
 
-std::string shortNumber(double value)
-{
-    char text[32];
-    std::snprintf(text, sizeof text, "%.6g", value);
-    return text;
-}
+std::string shortNumber(double value) { return format("%.6g", value); }
 
 } // namespace layakari

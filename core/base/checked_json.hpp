@@ -1,5 +1,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+//
+// The one place where JSON that somebody else may have written comes in.
+//
+//     return parseForeign(text, ErrorCode::BadPlan, file, "mend the plan",
+//                         [](const CheckedJson& document) { return parsePlan(document); });
 #pragma once
+
+#include "core/base/barrier.hpp"
 
 #include <cstddef>
 #include <nlohmann/json.hpp>
@@ -19,7 +26,8 @@ struct JsonFault {
 /// A JSON value together with its pointer, so that every complaint says where.
 class CheckedJson {
 public:
-    using Json = nlohmann::ordered_json;
+    /// Sorted by key: finding a member takes no longer in a large object that means harm.
+    using Json = nlohmann::json;
 
     CheckedJson(const Json& value, std::string pointer);
 
@@ -57,8 +65,34 @@ private:
     std::string m_pointer;
 };
 
-/// Parses `text`; a syntax error becomes a fault with line and column.
+/// What a document may be at most: far more than a reading of twelve hours needs, and little enough
+/// that what it becomes in memory stays below 300 MB.
+namespace jsonLimits {
+inline constexpr std::size_t values = 2'000'000;
+inline constexpr int depth = 500;
+} // namespace jsonLimits
+
+/// Parses `text`. Faults with line and column at a syntax error, and where there is more than
+/// `jsonLimits` allow.
 CheckedJson::Json parseJsonText(const std::string& text);
+
+/// `parse` of the document in `text`, with faults and whatever else it throws as an error of
+/// `code`.
+template <class Parse>
+auto parseForeign(const std::string& text, ErrorCode code, const std::string& file,
+                  const std::string& tryThis, Parse parse)
+    -> Result<std::invoke_result_t<Parse, const CheckedJson&>>
+{
+    using Value = std::invoke_result_t<Parse, const CheckedJson&>;
+    return withoutThrowing(code, file, [&]() -> Result<Value> {
+        try {
+            const CheckedJson::Json document = parseJsonText(text);
+            return parse(CheckedJson(document, ""));
+        } catch (const JsonFault& fault) {
+            return fail({code, file, fault.pointer, fault.cause, tryThis});
+        }
+    });
+}
 
 /// Checks the `format` and `version` that head each of our files.
 void checkHead(const CheckedJson& document, const std::string& format, int newestVersion);

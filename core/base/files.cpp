@@ -1,100 +1,108 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/base/files.hpp"
 
+#include <algorithm>
 #include <array>
 #include <cerrno>
 #include <cstring>
-#include <fstream>
+#include <fcntl.h>
 #include <memory>
 #include <openssl/evp.h>
-#include <system_error>
+#include <span>
+#include <sys/stat.h>
 #include <unistd.h>
 
 namespace layakari {
 
 namespace fs = std::filesystem;
 
-Result<void> checkReadableFile(const fs::path& path, ErrorCode code)
+namespace {
+
+// Up to `block.size()` bytes; fewer only at the end. Negative after an error.
+ssize_t readBlock(int descriptor, std::span<char> block)
 {
-    std::error_code ec;
-    const fs::file_status status = fs::status(path, ec);
-    if (status.type() == fs::file_type::not_found)
+    std::size_t got = 0;
+    while (got < block.size()) {
+        const ssize_t more = ::read(descriptor, block.data() + got, block.size() - got);
+        if (more < 0 && errno == EINTR) continue;
+        if (more < 0) return more;
+        if (more == 0) break;
+        got += static_cast<std::size_t>(more);
+    }
+    return static_cast<ssize_t>(got);
+}
+
+Error stoppedReading(const fs::path& path, ErrorCode code)
+{
+    return {code, path.string(), "",
+            std::string("reading stopped in the middle: ") + std::strerror(errno),
+            "check the disk"};
+}
+
+} // namespace
+
+Result<Descriptor> openRegularFile(const fs::path& path, ErrorCode code)
+{
+    // Without O_NONBLOCK a pipe that nobody writes to would be waited for.
+    Descriptor file(::open(path.c_str(), O_RDONLY | O_CLOEXEC | O_NOCTTY | O_NONBLOCK));
+    const int error = errno;
+    if (!file.isOpen() && error == ENOENT)
         return fail(
             {code, path.string(), "", "there is no such file", "check the name and the folder"});
-    if (status.type() == fs::file_type::directory)
-        return fail({code, path.string(), "", "this is a folder, not a file", "name a file in it"});
-    if (ec || ::access(path.c_str(), R_OK) != 0)
+    if (!file.isOpen())
         return fail({code, path.string(), "",
-                     std::string("cannot be opened: ") + std::strerror(errno),
-                     "check the file's permissions"});
-    if (status.type() != fs::file_type::regular)
+                     std::string("cannot be opened: ") + std::strerror(error),
+                     "check the file's name and permissions"});
+    struct stat status {};
+    ::fstat(file.get(), &status);
+    if (S_ISDIR(status.st_mode))
+        return fail({code, path.string(), "", "this is a folder, not a file", "name a file in it"});
+    if (!S_ISREG(status.st_mode))
         return fail({code, path.string(), "", "this is not a regular file", "name a file on disk"});
-    return {};
+    return file;
 }
 
 Result<std::string> readTextFile(const fs::path& path, ErrorCode code, std::uintmax_t limitBytes)
 {
-    if (auto readable = checkReadableFile(path, code); !readable) return fail(readable.error());
-    std::error_code ec;
-    const std::uintmax_t size = fs::file_size(path, ec);
-    if (!ec && size > limitBytes)
+    const auto file = openRegularFile(path, code);
+    if (!file) return fail(file.error());
+    const auto tooLarge = [&](std::uintmax_t bytes) {
         return fail({code, path.string(), "",
-                     "is " + std::to_string(size) + " bytes, more than the " +
+                     "is " + std::to_string(bytes) + " bytes, more than the " +
                          std::to_string(limitBytes) + " that such a file may have",
                      "check that this is the right file"});
-    std::ifstream in(path, std::ios::binary);
-    std::string text((std::istreambuf_iterator<char>(in)), std::istreambuf_iterator<char>());
-    if (!in.good() && !in.eof())
-        return fail({code, path.string(), "", "reading stopped in the middle", "check the disk"});
-    return text;
-}
-
-fs::path temporaryBeside(const fs::path& target)
-{
-    fs::path beside = target;
-    beside.replace_filename("." + target.stem().string() + ".part-" + std::to_string(::getpid()) +
-                            target.extension().string());
-    return beside;
-}
-
-Result<void> moveIntoPlace(const fs::path& written, const fs::path& target)
-{
-    std::error_code ec;
-    fs::rename(written, target, ec);
-    if (!ec) return {};
-    std::error_code ignored;
-    fs::remove(written, ignored);
-    return fail({ErrorCode::CannotWrite, target.string(), "", "cannot be written: " + ec.message(),
-                 "choose another folder or check its permissions"});
-}
-
-Result<void> writeTextFile(const fs::path& path, const std::string& text)
-{
-    const fs::path beside = temporaryBeside(path);
-    std::ofstream out(beside, std::ios::binary | std::ios::trunc);
-    out << text;
-    out.close();
-    if (!out) {
-        const std::string cause = std::string("cannot be written: ") + std::strerror(errno);
-        std::error_code ignored;
-        fs::remove(beside, ignored);
-        return fail({ErrorCode::CannotWrite, path.string(), "", cause,
-                     "check the folder, its permissions and the free space"});
+    };
+    struct stat status {};
+    ::fstat(file->get(), &status);
+    if (const auto bytes = static_cast<std::uintmax_t>(status.st_size); bytes > limitBytes)
+        return tooLarge(bytes);
+    std::string text;
+    std::array<char, 1 << 16> block{};
+    for (;;) {
+        const ssize_t got = readBlock(file->get(), block);
+        if (got < 0) return fail(stoppedReading(path, code));
+        if (got == 0) return text;
+        text.append(block.data(), static_cast<std::size_t>(got));
+        if (text.size() > limitBytes) return tooLarge(text.size());
     }
-    return moveIntoPlace(beside, path);
 }
 
-Result<std::string> sha256OfFile(const fs::path& path)
+Result<std::string> sha256OfFile(const fs::path& path, const std::stop_token& stop)
 {
-    if (auto readable = checkReadableFile(path, ErrorCode::CannotRead); !readable)
-        return fail(readable.error());
+    const auto file = openRegularFile(path, ErrorCode::CannotRead);
+    if (!file) return fail(file.error());
     const std::unique_ptr<EVP_MD_CTX, void (*)(EVP_MD_CTX*)> sha(EVP_MD_CTX_new(), EVP_MD_CTX_free);
     EVP_DigestInit_ex(sha.get(), EVP_sha256(), nullptr);
-    std::ifstream in(path, std::ios::binary);
-    std::array<char, 1 << 16> block;
-    while (in.read(block.data(), block.size()) || in.gcount() > 0)
-        EVP_DigestUpdate(sha.get(), block.data(), static_cast<std::size_t>(in.gcount()));
-    std::array<std::uint8_t, 32> digest;
+    std::array<char, 1 << 16> block{};
+    for (;;) {
+        const ssize_t got = readBlock(file->get(), block);
+        if (got < 0) return fail(stoppedReading(path, ErrorCode::CannotRead));
+        if (got == 0) break;
+        if (stop.stop_requested())
+            return fail({ErrorCode::Cancelled, path.string(), "", "reading was stopped", ""});
+        EVP_DigestUpdate(sha.get(), block.data(), static_cast<std::size_t>(got));
+    }
+    std::array<std::uint8_t, 32> digest{};
     EVP_DigestFinal_ex(sha.get(), digest.data(), nullptr);
     std::string hex;
     for (const std::uint8_t byte : digest) {

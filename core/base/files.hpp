@@ -1,33 +1,30 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+//
+// The one way in which files are read; how they are made: core/base/new_file.hpp.
 #pragma once
 
+#include "core/base/new_file.hpp"
 #include "core/base/result.hpp"
 
 #include <cstdint>
 #include <filesystem>
+#include <stop_token>
 #include <string>
 
 namespace layakari {
 
-/// Checks that `path` is a regular file that can be opened for reading. The error has code `code`
-/// and tells apart: missing, a folder, no permission.
-Result<void> checkReadableFile(const std::filesystem::path& path, ErrorCode code);
+/// Opens a regular file for reading; what is opened is what was looked at. The error has code
+/// `code` and tells apart: missing, a folder, no permission, a pipe or a device.
+Result<Descriptor> openRegularFile(const std::filesystem::path& path, ErrorCode code);
 
-/// Reads a text file of at most `limitBytes`. Errors as `checkReadableFile`, or "too large".
+/// Reads a text file of at most `limitBytes`. Errors as `openRegularFile`, or "too large"; also
+/// where it grows meanwhile.
 Result<std::string> readTextFile(const std::filesystem::path& path, ErrorCode code,
                                  std::uintmax_t limitBytes);
 
-/// A name beside `target`, with the same extension, to write to before renaming it into place.
-std::filesystem::path temporaryBeside(const std::filesystem::path& target);
-
-/// Renames `written` onto `target`; on failure removes `written` and says why.
-Result<void> moveIntoPlace(const std::filesystem::path& written,
-                           const std::filesystem::path& target);
-
-/// Writes `text` beside `path` and renames it into place: the target is never half-written.
-Result<void> writeTextFile(const std::filesystem::path& path, const std::string& text);
-
-/// SHA-256 of the file's bytes as 64 lower-case hexadecimal digits.
-Result<std::string> sha256OfFile(const std::filesystem::path& path);
+/// SHA-256 of the file's bytes as 64 lower-case hexadecimal digits. Errors as `openRegularFile`,
+/// and Cancelled.
+Result<std::string> sha256OfFile(const std::filesystem::path& path,
+                                 const std::stop_token& stop = {});
 
 } // namespace layakari

@@ -2,6 +2,7 @@
 #include "core/listen/breath_profile.hpp"
 
 #include "core/base/checked_json.hpp"
+#include "core/base/text.hpp"
 
 #include <algorithm>
 #include <cmath>
@@ -79,27 +80,25 @@ double logOddsInhaleFirst(const BreathProfile& profile, const BreathCharacter& a
 
 std::string profileToJson(const BreathProfile& profile)
 {
-    const CheckedJson::Json json = {{"format", "layakari.breath-profile"},
-                                    {"version", 1},
-                                    {"breaths", profile.breaths},
-                                    {"inhale", profile.inhale.values},
-                                    {"exhale", profile.exhale.values}};
-    return json.dump();
+    const nlohmann::ordered_json json = {{"format", "layakari.breath-profile"},
+                                         {"version", 1},
+                                         {"breaths", profile.breaths},
+                                         {"inhale", profile.inhale.values},
+                                         {"exhale", profile.exhale.values}};
+    return jsonText(json);
 }
 
 Result<BreathProfile> parseProfile(const std::string& json, const std::string& file)
 {
-    try {
-        const CheckedJson::Json root = parseJsonText(json);
-        const CheckedJson document(root, "");
-        checkHead(document, "layakari.breath-profile", 1);
-        return BreathProfile{characterIn(document.require("inhale")),
-                             characterIn(document.require("exhale")),
-                             document.require("breaths").integer(1, mostBreaths)};
-    } catch (const JsonFault& fault) {
-        return fail({ErrorCode::BadReading, file, fault.pointer, fault.cause,
-                     "keep a practice of this person again, and the profile is made anew"});
-    }
+    return parseForeign(json, ErrorCode::BadReading, file,
+                        "keep a practice of this person again, and the profile is made anew",
+                        [](const CheckedJson& document) {
+                            checkHead(document, "layakari.breath-profile", 1);
+                            return BreathProfile{
+                                characterIn(document.require("inhale")),
+                                characterIn(document.require("exhale")),
+                                document.require("breaths").integer(1, mostBreaths)};
+                        });
 }
 
 } // namespace layakari

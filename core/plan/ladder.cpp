@@ -2,6 +2,7 @@
 #include "core/plan/ladder.hpp"
 
 #include "core/base/checked_json.hpp"
+#include "core/base/text.hpp"
 #include "core/plan/plan_figures.hpp"
 
 #include <algorithm>
@@ -11,7 +12,7 @@ namespace layakari {
 
 namespace {
 
-using Json = CheckedJson::Json;
+using Json = nlohmann::ordered_json;
 
 const Cycles* firstCycles(const std::vector<Part>& parts)
 {
@@ -209,34 +210,30 @@ std::string ladderToJson(const Ladder& ladder)
                   {"rule", ruleToJson(ladder.rule)},
                   {"rungs", Json::array()}};
     for (const Plan& rung : ladder.rungs)
-        document["rungs"].push_back(parseJsonText(planToJson(rung)));
-    return document.dump(2) + "\n";
+        document["rungs"].push_back(Json::parse(planToJson(rung)));
+    return jsonText(document, 2) + "\n";
 }
 
 Result<Ladder> parseLadder(const std::string& json, const std::string& file)
 {
-    const auto refuse = [&](const std::string& pointer, const std::string& cause) {
-        return fail({ErrorCode::BadPlan, file, pointer, cause,
-                     "mend the ladder, or export one from the Prepare page and start from it"});
-    };
-    try {
-        const Json text = parseJsonText(json);
-        const CheckedJson document(text, "");
-        checkHead(document, "layakari.ladder", 1);
-        Ladder ladder;
-        ladder.name = document.require("name").text(planLimits::nameBytes);
-        if (const auto technique = document.findValue("technique"))
-            ladder.technique = technique->text(planLimits::nameBytes);
-        if (const auto rule = document.findValue("rule")) ladder.rule = parseRule(*rule);
-        for (const CheckedJson& rung : document.require("rungs").elements(1, ladderLimits::rungs)) {
-            auto plan = parsePlan(rung.raw().dump(), file);
-            if (!plan) return refuse(rung.pointer() + plan.error().place, plan.error().cause);
-            ladder.rungs.push_back(*std::move(plan));
-        }
-        return ladder;
-    } catch (const JsonFault& f) {
-        return refuse(f.pointer, f.cause);
-    }
+    return parseForeign(
+        json, ErrorCode::BadPlan, file,
+        "mend the ladder, or export one from the Prepare page and start from it",
+        [&](const CheckedJson& document) {
+            checkHead(document, "layakari.ladder", 1);
+            Ladder ladder;
+            ladder.name = document.require("name").text(planLimits::nameBytes);
+            if (const auto technique = document.findValue("technique"))
+                ladder.technique = technique->text(planLimits::nameBytes);
+            if (const auto rule = document.findValue("rule")) ladder.rule = parseRule(*rule);
+            for (const CheckedJson& rung :
+                 document.require("rungs").elements(1, ladderLimits::rungs)) {
+                auto plan = parsePlan(rung.raw().dump(), file);
+                if (!plan) throw JsonFault{rung.pointer() + plan.error().place, plan.error().cause};
+                ladder.rungs.push_back(*std::move(plan));
+            }
+            return ladder;
+        });
 }
 
 } // namespace layakari

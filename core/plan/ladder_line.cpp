@@ -171,7 +171,8 @@ Result<Ladder> ladderFromLine(const std::string& text, const Plan& base)
         return ladder;
     }
     const auto number = [](const std::string& word) {
-        return word.find_first_not_of("0123456789") == std::string::npos && word.size() < 6
+        return !word.empty() && word.size() < 6 &&
+                       word.find_first_not_of("0123456789") == std::string::npos
                    ? std::stoi(word)
                    : 0;
     };

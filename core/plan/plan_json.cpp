@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/base/checked_json.hpp"
 #include "core/base/files.hpp"
+#include "core/base/text.hpp"
 #include "core/plan/pitch.hpp"
 #include "core/plan/plan.hpp"
 
@@ -10,7 +11,7 @@ namespace layakari {
 
 namespace {
 
-using Json = CheckedJson::Json;
+using Json = nlohmann::ordered_json; // written in the order in which it is read
 
 const std::vector<std::string> phaseWords{"inhale", "hold_full", "exhale", "hold_empty"};
 const std::vector<std::string> soundWords{"plain", "ujjayi", "hum", "sigh"};
@@ -242,13 +243,9 @@ Json partsToJson(const std::vector<Part>& parts)
 
 Result<Plan> parsePlan(const std::string& json, const std::string& file)
 {
-    try {
-        const Json document = parseJsonText(json);
-        return parseDocument(CheckedJson(document, ""));
-    } catch (const JsonFault& fault) {
-        return fail({ErrorCode::BadPlan, file, fault.pointer, fault.cause,
-                     "mend the plan, or start from one that 'layakari-cli plan PRESET' prints"});
-    }
+    return parseForeign(json, ErrorCode::BadPlan, file,
+                        "mend the plan, or start from one that 'layakari-cli plan PRESET' prints",
+                        parseDocument);
 }
 
 Result<Plan> readPlanFile(const std::filesystem::path& path)
@@ -264,7 +261,7 @@ std::string planToJson(const Plan& plan)
     document["count_length_s"] = plan.countLengthS ? Json(*plan.countLengthS) : Json(nullptr);
     if (plan.saHz) document["sa_hz"] = *plan.saHz;
     document["parts"] = partsToJson(plan.parts);
-    return document.dump(2) + "\n";
+    return jsonText(document, 2) + "\n";
 }
 
 const char* toWord(PhaseKind kind) { return wordOf(phaseWords, kind); }

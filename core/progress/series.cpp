@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/progress/series.hpp"
+#include "core/base/text.hpp"
 
 #include "core/measure/robust.hpp"
 
@@ -46,12 +47,7 @@ double daysOf(const Sitting& sitting)
     return static_cast<double>(sitting.day.time_since_epoch().count());
 }
 
-std::string number(double value, int decimals)
-{
-    char text[32];
-    std::snprintf(text, sizeof text, "%.*f", decimals, value);
-    return text;
-}
+std::string number(double value, int decimals) { return format("%.*f", decimals, value); }
 
 std::string withUnit(const std::string& number, const FigureKind& kind)
 {
@@ -139,7 +135,7 @@ std::string trendInWords(const std::optional<Trend>& trend, Figure figure)
     const std::string unit = figure != Figure::Accuracy ? kind.unit
                              : much == "1"              ? "point"
                                                         : "points";
-    const bool isNothing = std::stod(much) == 0;
+    const bool isNothing = much == number(0, kind.decimals);
     if (isNothing && !trend->isSure()) return "No trend: it stays as it is.";
     const std::string amount =
         isNothing ? "less than " + number(std::pow(10, -kind.decimals), kind.decimals) : much;

@@ -8,7 +8,7 @@ namespace layakari {
 
 namespace {
 
-using Json = CheckedJson::Json;
+using Json = nlohmann::ordered_json;
 
 constexpr std::size_t most = 200000;
 

@@ -7,7 +7,7 @@
 namespace layakari {
 
 /// Adds `stroke_runs`, `hums` and `ujjayi` to a reading's document.
-void addBeyondPhases(CheckedJson::Json& document, const Reading& reading);
+void addBeyondPhases(nlohmann::ordered_json& document, const Reading& reading);
 
 /// Reads them back; faults as `CheckedJson` does. Null or missing: an older reading, in which
 /// nothing is said of them. `reading` has its plan and cycles.

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/reading/plan_guess.hpp"
+#include "core/base/text.hpp"
 
 #include "core/measure/robust.hpp"
 #include "core/plan/plan_figures.hpp"
@@ -252,20 +253,13 @@ std::optional<PlanGuess> convincingGuess(const Listened& listened, const Known& 
 
 std::string fitInWords(const PlanGuess& guess)
 {
-    char text[160];
-    std::snprintf(text, sizeof text, "fits %.0f of 100", 100 * guess.fit);
-    std::string words = text;
+    std::string words = format("fits %.0f of 100", 100 * guess.fit);
     const char* joint = ": ";
-    const auto add = [&](const char* format, double value) {
-        std::snprintf(text, sizeof text, format, value);
-        words += joint;
-        words += text;
-        joint = ", ";
-    };
-    if (guess.cycles > 0) add(guess.cycles == 1 ? "%.0f cycle" : "%.0f cycles", guess.cycles);
-    if (guess.strokes > 0) add("%.0f strokes", guess.strokes);
-    if (guess.accuracy) add("%.0f of 100 kept", *guess.accuracy);
-    if (guess.countLengthS) add("in counts of %.2f s", *guess.countLengthS);
+    const auto add = [&](const std::string& text) { words += std::exchange(joint, ", ") + text; };
+    if (guess.cycles > 0) add(format(guess.cycles == 1 ? "%d cycle" : "%d cycles", guess.cycles));
+    if (guess.strokes > 0) add(format("%d strokes", guess.strokes));
+    if (guess.accuracy) add(format("%.0f of 100 kept", *guess.accuracy));
+    if (guess.countLengthS) add(format("in counts of %.2f s", *guess.countLengthS));
     return words;
 }
 

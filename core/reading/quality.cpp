@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/reading/quality.hpp"
 
+#include "core/base/text.hpp"
+
 #include <algorithm>
 #include <cmath>
 #include <cstdio>
@@ -16,19 +18,10 @@ constexpr double muchClipping = 0.01;
 constexpr double quietRecordingDb = -65;
 constexpr double muchSpeech = 0.05; // of the time
 
-std::string withNumber(const char* format, double value)
-{
-    char text[256];
-    std::snprintf(text, sizeof text, format, value);
-    return text;
-}
-
 std::string clock(double seconds)
 {
     const long whole = std::lround(std::floor(seconds));
-    char text[32];
-    std::snprintf(text, sizeof text, "%ld:%02ld", whole / 60, whole % 60);
-    return text;
+    return format("%ld:%02ld", whole / 60, whole % 60);
 }
 
 void worsen(Quality& quality, Quality::Verdict verdict)
@@ -70,18 +63,16 @@ void judgeBreath(Quality& quality, const Heard& heard)
     // Of hums and strokes alone, how far a breath stands over the room is not known.
     if (anyPlain) judgeLoudness(quality, heard);
     if (heard.speechShare > muchSpeech) {
-        complain(
-            quality, Quality::Verdict::Usable,
-            withNumber("Somebody speaks in %.0f %% of the recording. What lies under the words is "
-                       "read with more doubt; a recording of the breath alone is surer.",
-                       100 * heard.speechShare));
+        complain(quality, Quality::Verdict::Usable,
+                 format("Somebody speaks in %.0f %% of the recording. What lies under the words is "
+                        "read with more doubt; a recording of the breath alone is surer.",
+                        100 * heard.speechShare));
     }
     if (heard.recorderGainDb > 0) {
-        complain(
-            quality, Quality::Verdict::Usable,
-            withNumber("The recorder turned itself up and down by up to %.0f dB. Where it can be, "
-                       "switch its automatic gain off.",
-                       heard.recorderGainDb));
+        complain(quality, Quality::Verdict::Usable,
+                 format("The recorder turned itself up and down by up to %.0f dB. Where it can be, "
+                        "switch its automatic gain off.",
+                        heard.recorderGainDb));
     }
     if (heard.loudestDb < quietRecordingDb)
         quality.advice.push_back("The recording is very quiet. Raise the recording level or move "
@@ -93,10 +84,10 @@ void judgeFaults(Quality& quality, const SoundFaults& faults)
     constexpr double loudHumDb = 12;
     constexpr double muchWind = 0.15;
     if (faults.mainsDb > loudHumDb)
-        quality.advice.push_back(withNumber("An electric hum of %.0f Hz runs through the "
-                                            "recording. Move the microphone and its cable "
-                                            "away from chargers and lamps.",
-                                            faults.mainsHz));
+        quality.advice.push_back(format("An electric hum of %.0f Hz runs through the "
+                                        "recording. Move the microphone and its cable "
+                                        "away from chargers and lamps.",
+                                        faults.mainsHz));
     if (faults.windShare > muchWind) {
         complain(
             quality, Quality::Verdict::Usable,
@@ -104,11 +95,10 @@ void judgeFaults(Quality& quality, const SoundFaults& faults)
             "stream of the exhale.");
     }
     if (faults.dropouts > 0) {
-        complain(
-            quality, Quality::Verdict::Usable,
-            withNumber("The sound drops out %.0f times for a moment. Close other programs while "
-                       "recording, or use another cable.",
-                       faults.dropouts));
+        complain(quality, Quality::Verdict::Usable,
+                 format("The sound drops out %d times for a moment. Close other programs while "
+                        "recording, or use another cable.",
+                        faults.dropouts));
     }
     for (const Quality::Unreadable& part : faults.unreadable) {
         complain(quality, Quality::Verdict::Usable,
@@ -128,20 +118,20 @@ void judgeDamage(Quality& quality, const SoundDamage& damage)
     }
     if (damage.notANumber > 0) {
         complain(quality, Quality::Verdict::Usable,
-                 withNumber("%.0f samples are not numbers; they were read as silence.",
-                            static_cast<double>(damage.notANumber)));
+                 format("%.0f samples are not numbers; they were read as silence.",
+                        static_cast<double>(damage.notANumber)));
     }
     if (damage.undecodablePackets > 0) {
         complain(quality, Quality::Verdict::Usable,
-                 withNumber("%.0f stretches of the file are damaged and were left out.",
-                            static_cast<double>(damage.undecodablePackets)));
+                 format("%.0f stretches of the file are damaged and were left out.",
+                        static_cast<double>(damage.undecodablePackets)));
     }
     const double missing = damage.headerSeconds - damage.readSeconds;
     // Headers of compressed files estimate; a second and a fiftieth are theirs to be wrong by.
     if (missing > std::max(1.0, 0.02 * damage.headerSeconds)) {
         complain(quality, Quality::Verdict::Usable,
-                 withNumber("The file says that it is %.0f s long, ", damage.headerSeconds) +
-                     withNumber("but only the first %.0f s could be read.", damage.readSeconds));
+                 format("The file says that it is %.0f s long, ", damage.headerSeconds) +
+                     format("but only the first %.0f s could be read.", damage.readSeconds));
     }
 }
 

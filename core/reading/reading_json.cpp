@@ -1,17 +1,19 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/base/checked_json.hpp"
 #include "core/base/files.hpp"
+#include "core/base/text.hpp"
 #include "core/reading/beyond_phases_json.hpp"
 #include "core/reading/reading.hpp"
 #include "core/reading/rounded.hpp"
 
 #include <cmath>
+#include <map>
 
 namespace layakari {
 
 namespace {
 
-using Json = CheckedJson::Json;
+using Json = nlohmann::ordered_json;
 
 const std::vector<std::string> kindWords{"inhale",  "hold_full", "exhale", "hold_empty",
                                          "strokes", "voice",     "unknown"};
@@ -21,7 +23,7 @@ const std::vector<std::string> originWords{"heard", "corrected"};
 const std::vector<std::string> verdictWords{"good", "usable", "poor"};
 
 constexpr std::size_t mostPhases = 200000;
-constexpr std::uintmax_t mostFileBytes = 256u << 20;
+constexpr std::uintmax_t mostFileBytes = 64u << 20;
 
 // Times to a tenth of a millisecond, figures to six digits: what can be known, and stable to read.
 double rounded(double value, double unit) { return std::round(value / unit) * unit; }
@@ -229,23 +231,29 @@ ReadPhase parsePhase(const CheckedJson& value, double notBefore, std::size_t cyc
 }
 
 // The planned phases that a cycle's `part` points to.
-const std::vector<Phase>& phasesOfPart(const CheckedJson& cycle,
-                                       const std::vector<PlannedStep>& steps,
-                                       const std::string& part)
+// The phases of each part of a plan that has cycles, by its pointer.
+using PlannedPhases = std::map<std::string, std::vector<Phase>>;
+
+PlannedPhases plannedPhases(const std::optional<Plan>& plan)
 {
-    for (const PlannedStep& step : steps)
-        if (step.part == part && step.cycle()) return step.cycle()->phases;
-    cycle.faultAt("part", "points to no cycles of the plan");
+    PlannedPhases phases;
+    if (!plan) return phases;
+    for (const PlannedStep& step : unfold(*plan))
+        if (step.cycle()) phases.try_emplace(step.part, step.cycle()->phases);
+    return phases;
 }
 
-ReadCycle parseCycle(const CheckedJson& value, const std::vector<PlannedStep>& steps,
-                     std::size_t phaseCount)
+// `nextPhase`: the first one that no cycle before has; each phase is heard in one cycle, in order.
+ReadCycle parseCycle(const CheckedJson& value, const PlannedPhases& plan, std::size_t phaseCount,
+                     std::size_t& nextPhase)
 {
     ReadCycle cycle;
     const std::vector<Phase>* planned = nullptr;
     if (const auto part = value.findValue("part")) {
         cycle.part = part->text(1000);
-        planned = &phasesOfPart(value, steps, cycle.part);
+        const auto at = plan.find(cycle.part);
+        if (at == plan.end()) value.faultAt("part", "points to no cycles of the plan");
+        planned = &at->second;
     }
     cycle.repetition = value.require("repetition").integer(0, 1'000'000);
     if (const auto round = value.findValue("round")) cycle.round = round->integer(0, 1'000'000);
@@ -262,9 +270,14 @@ ReadCycle parseCycle(const CheckedJson& value, const std::vector<PlannedStep>& s
         kept.phase = static_cast<PhaseKind>(
             phases[k].require("phase").wordAmong({"inhale", "hold_full", "exhale", "hold_empty"}));
         if (planned) kept.target = (*planned)[k].counts;
-        for (const CheckedJson& i : phases[k].require("heard").elements(0, mostPhases))
-            kept.heard.push_back(
-                static_cast<std::size_t>(i.integer(0, static_cast<int>(phaseCount) - 1)));
+        for (const CheckedJson& i : phases[k].require("heard").elements(0, mostPhases)) {
+            const auto phase =
+                static_cast<std::size_t>(i.integer(0, static_cast<int>(phaseCount) - 1));
+            if (phase < nextPhase)
+                i.fault("is " + std::to_string(phase) + ", heard in order before it already");
+            kept.heard.push_back(phase);
+            nextPhase = phase + 1;
+        }
         cycle.phases.push_back(std::move(kept));
     }
     return cycle;
@@ -325,10 +338,10 @@ Reading parseDocument(const CheckedJson& document, const std::string& file)
         reading.phases.push_back(parsePhase(phase, end, cycles.size()));
         end = reading.phases.back().endS;
     }
-    const std::vector<PlannedStep> steps =
-        reading.plan ? unfold(*reading.plan) : std::vector<PlannedStep>{};
+    const PlannedPhases planned = plannedPhases(reading.plan);
+    std::size_t nextPhase = 0;
     for (const CheckedJson& cycle : cycles)
-        reading.cycles.push_back(parseCycle(cycle, steps, phases.size()));
+        reading.cycles.push_back(parseCycle(cycle, planned, phases.size(), nextPhase));
     readBeyondPhases(document, reading);
     measureReading(reading);
     if (const auto signs = document.findValue("strain_signs"))
@@ -384,18 +397,13 @@ std::string readingToJson(const Reading& reading)
     document["corrections"] = Json::array();
     for (const Correction& c : reading.corrections) document["corrections"].push_back(toJson(c));
     // File names need not be UTF-8; what is not is replaced rather than refused.
-    return document.dump(1, ' ', false, Json::error_handler_t::replace) + "\n";
+    return jsonText(document, 1) + "\n";
 }
 
 Result<Reading> parseReading(const std::string& json, const std::string& file)
 {
-    try {
-        const Json document = parseJsonText(json);
-        return parseDocument(CheckedJson(document, ""), file);
-    } catch (const JsonFault& fault) {
-        return fail(
-            {ErrorCode::BadReading, file, fault.pointer, fault.cause, "read the recording again"});
-    }
+    return parseForeign(json, ErrorCode::BadReading, file, "read the recording again",
+                        [&](const CheckedJson& document) { return parseDocument(document, file); });
 }
 
 Result<Reading> openReadingFile(const std::filesystem::path& path)

@@ -16,9 +16,9 @@ inline double rounded(double value) { return std::round(value * 1e4) / 1e4; }
 /// The longest time that a reading may speak of.
 inline constexpr double mostSeconds = 1e6;
 
-inline CheckedJson::Json seconds(double value) { return rounded(value); }
+inline nlohmann::ordered_json seconds(double value) { return rounded(value); }
 /// Null for what has no value, or none that a file can have.
-inline CheckedJson::Json figure(std::optional<double> value)
+inline nlohmann::ordered_json figure(std::optional<double> value)
 {
     if (!value || !std::isfinite(*value)) return nullptr;
     return rounded(*value);

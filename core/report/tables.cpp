@@ -1,19 +1,16 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/report/tables.hpp"
 
+#include "core/base/text.hpp"
+
 #include <cmath>
-#include <cstdio>
+#include <cstring>
 
 namespace layakari {
 
 namespace {
 
-std::string number(double value)
-{
-    char text[32];
-    std::snprintf(text, sizeof text, "%.6g", value);
-    return text;
-}
+std::string number(double value) { return format("%.6g", value); }
 
 template <class T>
 std::string cell(const std::optional<T>& value)
@@ -23,23 +20,25 @@ std::string cell(const std::optional<T>& value)
 
 class Line {
 public:
-    Line& operator<<(const std::string& text)
-    {
-        m_text += (m_any ? "," : "") + csvCell(text);
-        m_any = true;
-        return *this;
-    }
-    Line& operator<<(double value) { return *this << number(value); }
+    Line& operator<<(const std::string& text) { return add(csvCell(text)); }
+    Line& operator<<(double value) { return add(number(value)); }
     template <class T>
     Line& operator<<(const std::optional<T>& value)
     {
-        return *this << cell(value);
+        return add(cell(value));
     }
     std::string end() { return m_text + "\r\n"; }
 
 private:
     std::string m_text;
     bool m_any = false;
+
+    Line& add(const std::string& cell)
+    {
+        m_text += (m_any ? "," : "") + cell;
+        m_any = true;
+        return *this;
+    }
 };
 
 std::string headed(std::initializer_list<const char*> names)
@@ -54,10 +53,8 @@ std::string utcOf(std::int64_t seconds)
     const Day day = std::chrono::floor<std::chrono::days>(
         std::chrono::sys_seconds(std::chrono::seconds(seconds)));
     const std::int64_t rest = seconds - day.time_since_epoch().count() * 86'400LL;
-    char text[32];
-    std::snprintf(text, sizeof text, "T%02d:%02d:%02dZ", static_cast<int>(rest / 3600),
-                  static_cast<int>(rest / 60 % 60), static_cast<int>(rest % 60));
-    return dayToText(day) + text;
+    return dayToText(day) + format("T%02d:%02d:%02dZ", static_cast<int>(rest / 3600),
+                                   static_cast<int>(rest / 60 % 60), static_cast<int>(rest % 60));
 }
 
 const char* nameOf(ReadKind kind)
@@ -77,17 +74,18 @@ const char* nameOf(ReadKind kind)
 std::string captionTime(double seconds)
 {
     const auto ms = static_cast<std::int64_t>(std::llround(seconds * 1000));
-    char text[32];
-    std::snprintf(text, sizeof text, "%02d:%02d:%02d.%03d", static_cast<int>(ms / 3'600'000),
+    return format("%02d:%02d:%02d.%03d", static_cast<int>(ms / 3'600'000),
                   static_cast<int>(ms / 60'000 % 60), static_cast<int>(ms / 1000 % 60),
                   static_cast<int>(ms % 1000));
-    return text;
 }
 
 } // namespace
 
-std::string csvCell(const std::string& text)
+std::string csvCell(const std::string& words)
 {
+    // A spreadsheet takes a cell that begins so for a formula, which may start programs.
+    const bool isFormula = !words.empty() && std::strchr("=+-@\t\r", words.front()) != nullptr;
+    const std::string text = isFormula ? "'" + words : words;
     if (text.find_first_of(",\"\r\n") == std::string::npos) return text;
     std::string quoted = "\"";
     for (const char c : text) quoted += c == '"' ? "\"\"" : std::string(1, c);

@@ -12,8 +12,9 @@
 
 namespace layakari {
 
-/// A cell as it stands in a line: quoted where it has a comma, a quote or a line break.
-std::string csvCell(const std::string& text);
+/// Words as a cell of a line: quoted where they have a comma, a quote or a line break; behind an
+/// apostrophe where a spreadsheet would take them for a formula (they begin with = + - @).
+std::string csvCell(const std::string& words);
 
 /// A sitting with the names that belong to it.
 struct NamedSitting {

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/simulate/truth.hpp"
 
+#include "core/base/text.hpp"
+
 #include <nlohmann/json.hpp>
 
 namespace layakari {
@@ -28,7 +30,7 @@ std::string truthToJson(const Truth& truth)
                                     {"breaks", h.breaks}});
     for (const Truth::Stretch& v : truth.voice)
         document["voice"].push_back({{"start_s", v.startS}, {"end_s", v.endS}});
-    return document.dump(1) + "\n";
+    return jsonText(document, 1) + "\n";
 }
 
 } // namespace layakari

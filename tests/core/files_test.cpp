@@ -5,8 +5,13 @@
 #include "tests/support/no_room.hpp"
 #include "tests/support/temporary_folder.hpp"
 
+#include <algorithm>
 #include <catch2/catch.hpp>
+#include <chrono>
+#include <fcntl.h>
+#include <set>
 #include <sys/stat.h>
+#include <unistd.h>
 
 using namespace layakari;
 namespace fs = std::filesystem;
@@ -17,6 +22,13 @@ std::size_t filesIn(const fs::path& folder)
 {
     return static_cast<std::size_t>(
         std::distance(fs::directory_iterator(folder), fs::directory_iterator()));
+}
+
+int modeOf(const fs::path& path)
+{
+    struct stat info {};
+    ::stat(path.c_str(), &info);
+    return static_cast<int>(info.st_mode & 0777);
 }
 
 // The error names the file and says what to try.
@@ -54,7 +66,7 @@ TEST_CASE("Text is read as it was written, bytes of any kind and none at all")
 {
     const TemporaryFolder folder;
     for (const std::string& text : {std::string(), std::string("प्राण\r\n\0\xff", 20)}) {
-        REQUIRE(writeTextFile(folder / "a.txt", text));
+        REQUIRE(writeFile(folder / "a.txt", text));
         CHECK(*readTextFile(folder / "a.txt", ErrorCode::BadPlan, 1000) == text);
     }
     CHECK(filesIn(folder.path()) == 1);
@@ -63,10 +75,10 @@ TEST_CASE("Text is read as it was written, bytes of any kind and none at all")
 TEST_CASE("A full disk leaves the old file whole and nothing beside it")
 {
     const TemporaryFolder folder;
-    REQUIRE(writeTextFile(folder / "a.json", "the old one"));
+    REQUIRE(writeFile(folder / "a.json", "the old one"));
     {
         const NoRoom room(100);
-        const auto written = writeTextFile(folder / "a.json", std::string(100000, 'x'));
+        const auto written = writeFile(folder / "a.json", std::string(100000, 'x'));
         REQUIRE_FALSE(written.has_value());
         CHECK(written.error().code == ErrorCode::CannotWrite);
         causeOf(written.error(), folder / "a.json");
@@ -79,24 +91,152 @@ TEST_CASE("Where nothing can be put, writing fails and leaves nothing behind")
 {
     const TemporaryFolder folder;
     fs::create_directories(folder / "taken" / "inner");
-    const auto onto = writeTextFile(folder / "taken", "text");
+    const auto onto = writeFile(folder / "taken", "text");
     REQUIRE_FALSE(onto.has_value());
     CHECK(onto.error().code == ErrorCode::CannotWrite);
     CHECK(causeOf(onto.error(), folder / "taken").starts_with("cannot be written"));
     CHECK(filesIn(folder.path()) == 1);
-    const auto nowhere = writeTextFile(folder / "none" / "a.txt", "text");
+    const auto nowhere = writeFile(folder / "none" / "a.txt", "text");
     REQUIRE_FALSE(nowhere.has_value());
     causeOf(nowhere.error(), folder / "none" / "a.txt");
     CHECK_FALSE(fs::exists(folder / "none"));
 }
 
-TEST_CASE("What is written first lies beside its target, hidden, and ends as the target does")
+TEST_CASE(
+    "What is made is its owner's alone, whatever the umask; a folder that was there stays as it is")
 {
-    const fs::path beside = temporaryBeside("/somewhere/reading.json");
-    CHECK(beside.parent_path() == "/somewhere");
-    CHECK(beside.extension() == ".json");
-    CHECK(beside.filename().string().starts_with("."));
-    CHECK(beside != temporaryBeside("/somewhere/other.json"));
+    const TemporaryFolder folder;
+    REQUIRE(::mkdir((folder / "shared").c_str(), 0755) == 0);
+    REQUIRE(::chmod((folder / "shared").c_str(), 0755) == 0);
+    for (const mode_t mask : {mode_t{0}, mode_t{022}, mode_t{077}}) {
+        const mode_t before = ::umask(mask);
+        const fs::path made = folder / ("made " + std::to_string(mask)) / "below";
+        REQUIRE(makeFolder(made));
+        REQUIRE(makeFolder(folder / "shared"));
+        REQUIRE(writeFile(made / "reading.json", "{}"));
+        const auto out =
+            OutFolder::open(made).and_then([](const OutFolder& f) { return f.folder("in"); });
+        REQUIRE(out.has_value());
+        REQUIRE(out->write("plan.json", "{}"));
+        ::umask(before);
+        CHECK(modeOf(made) == 0700);
+        CHECK(modeOf(made.parent_path()) == 0700);
+        CHECK(modeOf(made / "reading.json") == 0600);
+        CHECK(modeOf(made / "in") == 0700);
+        CHECK(modeOf(made / "in" / "plan.json") == 0600);
+        CHECK(modeOf(folder / "shared") == 0755);
+    }
+}
+
+TEST_CASE(
+    "A link that was named is written through: it stays a link, and the file behind it is whole")
+{
+    const TemporaryFolder folder;
+    fs::create_directories(folder / "far");
+    writeText(folder / "far" / "there.json", "the old one");
+    fs::create_symlink("far/there.json", folder / "link.json");
+    fs::create_symlink("far/not yet.json", folder / "dangling.json");
+    fs::create_symlink("dangling.json", folder / "two.json");
+    REQUIRE(writeFile(folder / "link.json", "new"));
+    REQUIRE(writeFile(folder / "two.json", "made"));
+    CHECK(fs::is_symlink(folder / "link.json"));
+    CHECK(fs::is_symlink(folder / "two.json"));
+    CHECK(fs::is_symlink(folder / "dangling.json"));
+    CHECK(readText(folder / "far" / "there.json") == "new");
+    CHECK(readText(folder / "far" / "not yet.json") == "made");
+    CHECK(filesIn(folder / "far") == 2);
+}
+
+TEST_CASE("A pipe or a device is written to and stays one")
+{
+    const TemporaryFolder folder;
+    REQUIRE(::mkfifo((folder / "pipe").c_str(), 0600) == 0);
+    const int reader = ::open((folder / "pipe").c_str(), O_RDONLY | O_NONBLOCK);
+    REQUIRE(writeFile(folder / "pipe", "a reading"));
+    std::string got(20, '\0');
+    got.resize(
+        static_cast<std::size_t>(std::max<ssize_t>(0, ::read(reader, got.data(), got.size()))));
+    ::close(reader);
+    CHECK(got == "a reading");
+    CHECK(fs::is_fifo(folder / "pipe"));
+    REQUIRE(writeFile("/dev/null", "a reading"));
+    CHECK(fs::is_character_file("/dev/null"));
+    const auto full = writeFile("/dev/full", "a reading");
+    REQUIRE_FALSE(full.has_value());
+    CHECK_THAT(full.error().cause, Catch::Contains("No space left"));
+}
+
+TEST_CASE("Names that cannot be are refused in words: too long, links in a circle, an empty one")
+{
+    const TemporaryFolder folder;
+    fs::create_symlink("b", folder / "a");
+    fs::create_symlink("a", folder / "b");
+    for (const fs::path& path : {folder / std::string(300, 'n'), folder / "a", folder / "a" / "in",
+                                 folder / "b.json" / std::string(5000, 'p'), fs::path()}) {
+        INFO(path.string().substr(0, 60));
+        for (const Result<void>& refused :
+             {writeFile(path, "text"), makeFolder(path.empty() ? path : path / "below")}) {
+            REQUIRE_FALSE(refused.has_value());
+            CHECK(refused.error().code == ErrorCode::CannotWrite);
+        }
+    }
+    CHECK(filesIn(folder.path()) == 2);
+}
+
+TEST_CASE("Below a folder that the program fills, a planted link leads nowhere")
+{
+    const TemporaryFolder folder;
+    fs::create_directories(folder / "out");
+    fs::create_directories(folder / "private");
+    writeText(folder / "private" / "keys", "secret");
+    fs::create_directory_symlink(folder / "private", folder / "out" / "readings");
+    fs::create_symlink(folder / "private" / "keys", folder / "out" / "sittings.csv");
+    const auto out = OutFolder::open(folder / "out");
+    REQUIRE(out.has_value());
+    const auto readings = out->folder("readings");
+    REQUIRE_FALSE(readings.has_value());
+    CHECK(readings.error().code == ErrorCode::CannotWrite);
+    REQUIRE(out->write("sittings.csv", "a,b"));
+    CHECK_FALSE(fs::is_symlink(folder / "out" / "sittings.csv"));
+    CHECK(readText(folder / "private" / "keys") == "secret");
+    CHECK(filesIn(folder / "private") == 1);
+}
+
+TEST_CASE("Where it is written until it is done cannot be foreseen, and is never written through")
+{
+    const TemporaryFolder folder;
+    std::set<fs::path> names;
+    for (int i = 0; i < 20; ++i) {
+        auto file = NewFile::create(folder / "reading.json");
+        REQUIRE(file.has_value());
+        for (const auto& there : fs::directory_iterator(folder.path())) names.insert(there.path());
+    }
+    CHECK(names.size() == 20);
+    CHECK(filesIn(folder.path()) == 0);
+    // A name that is meant to be known is made anew or not at all.
+    writeText(folder / "keys", "secret");
+    fs::create_symlink(folder / "keys", folder / "practice.flac.part");
+    CHECK_FALSE(openExclusively(folder / "practice.flac.part").has_value());
+    CHECK(readText(folder / "keys") == "secret");
+    // Nor is a file lost by another getting its name.
+    writeText(folder / "other", "recorded before");
+    CHECK_FALSE(renameToFreeName(folder / "keys", folder / "other"));
+    CHECK(readText(folder / "other") == "recorded before");
+    REQUIRE(renameToFreeName(folder / "keys", folder / "free"));
+    CHECK(readText(folder / "free") == "secret");
+}
+
+TEST_CASE("A copy has the bytes and the time of what was copied")
+{
+    const TemporaryFolder folder;
+    writeText(folder / "a.flac", std::string(200'000, 'x'));
+    const auto then = fs::last_write_time(folder / "a.flac") - std::chrono::hours(48);
+    fs::last_write_time(folder / "a.flac", then);
+    auto into = NewFile::create(folder / "b.flac");
+    REQUIRE(into.has_value());
+    REQUIRE(copyFile(folder / "a.flac", *std::move(into)));
+    CHECK(readText(folder / "b.flac") == readText(folder / "a.flac"));
+    CHECK(fs::last_write_time(folder / "b.flac") == then);
 }
 
 // Of the standard itself, FIPS 180-4, as NIST's examples give them.
