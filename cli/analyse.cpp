@@ -43,7 +43,7 @@ void writeOrPrint(Outcome& outcome, const Reading& reading, const fs::path& targ
         outcome.text = readableSummary(reading);
     else if (options.out == "-")
         outcome.text = readingToJson(reading);
-    else if (auto written = writeTextFile(target, readingToJson(reading)); !written) {
+    else if (auto written = writeFile(target, readingToJson(reading)); !written) {
         outcome.complaint = written.error().message();
         outcome.exit = exitFor(written.error());
     }
@@ -93,9 +93,7 @@ int prepareFolder(const AnalyseOptions& options)
         complain("--out - takes one recording; name a folder for several");
         return Usage;
     }
-    std::error_code ec;
-    fs::create_directories(options.out, ec);
-    if (fs::is_directory(options.out)) return Done;
+    if (makeFolder(options.out)) return Done;
     complain(options.out + ": with several recordings --out names a folder, and this cannot be "
                            "one; choose another name");
     return Usage;
@@ -109,7 +107,7 @@ int keepAll(const AnalyseOptions& options, const std::optional<Plan>& plan,
         complain(error.message());
         return exitFor(error);
     };
-    auto journal = Journal::open(options.data);
+    auto journal = Journal::open(options.data, Journal::Missing::Refuse);
     if (!journal) return refuse(journal.error());
     const auto person = personNamed(*journal, options.person);
     if (!person) return refuse(person.error());

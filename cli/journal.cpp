@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "cli/commands.hpp"
 #include "cli/terminal.hpp"
+#include "core/base/fault_note.hpp"
 #include "core/intake/readers.hpp"
 #include "core/intake/when.hpp"
 #include "core/report/take_out.hpp"
@@ -43,29 +44,45 @@ public:
 
     Result<int> run()
     {
-        const auto all = m_journal.handedIn();
-        if (!all) return fail(all.error());
         Readers readers([this](const ReadOrder& order, const ReadIn& read) { take(order, read); },
                         [](Id, double) {});
-        std::size_t left = 0;
-        for (const Handed& handed : *all) {
-            if (handed.state != Handed::State::Waiting) continue;
-            auto order = orderFor(m_journal, handed);
-            if (!order) return fail(order.error());
-            readers.add(*std::move(order));
-            ++left;
-        }
         const std::stop_token stop = stopOnInterrupt();
         const std::stop_callback onStop(stop, [&readers] { readers.stop(); });
         int failed = 0;
-        while (left > 0 && !stop.stop_requested()) {
-            const auto [order, read] = next();
-            const auto kept = keepRead(m_journal, order, read);
+        const auto keep = [&](const Done& done) -> Result<void> {
+            const auto kept = keepRead(m_journal, done.first, done.second);
             if (!kept) return fail(kept.error());
             failed += kept->state == Handed::State::Failed;
-            tell(*kept);
-            --left;
+            if (kept->state != Handed::State::Waiting) tell(*kept);
+            --m_running;
+            return {};
+        };
+        const auto all = m_journal.handedIn();
+        if (!all) return fail(all.error());
+        for (Handed handed : *all) {
+            if (handed.state != Handed::State::Waiting) continue;
+            // As many as are read at a time: each is marked before it is begun.
+            if (m_running == readers.threads())
+                if (auto kept = keep(next()); !kept) return fail(kept.error());
+            if (stop.stop_requested()) break;
+            const auto isOurs = m_journal.beginReading(handed);
+            if (!isOurs) return fail(isOurs.error());
+            if (handed.state == Handed::State::Failed) {
+                ++failed;
+                tell(handed);
+            }
+            if (!*isOurs) continue;
+            auto order = orderFor(m_journal, handed);
+            if (!order) return fail(order.error());
+            readers.add(*std::move(order));
+            ++m_running;
+            if (stop.stop_requested()) readers.stop();
         }
+        while (m_running > 0)
+            if (auto kept = keep(next()); !kept) return fail(kept.error());
+        if (stop.stop_requested())
+            return fail({ErrorCode::Cancelled, "", "", "reading was stopped",
+                         "what is not read yet waits; the same command goes on with it"});
         return failed;
     }
 
@@ -76,6 +93,7 @@ private:
     std::mutex m_mutex;
     std::condition_variable m_arrived;
     std::deque<Done> m_done;
+    std::size_t m_running = 0;
 
     void take(const ReadOrder& order, const ReadIn& read)
     {
@@ -106,11 +124,12 @@ private:
 
 int handIn(const std::string& folder, const std::vector<std::string>& paths)
 {
-    auto journal = Journal::open(folder);
+    auto journal = Journal::open(folder, Journal::Missing::Refuse);
     if (!journal) {
         complain(journal.error().message());
         return exitFor(journal.error());
     }
+    noteFaultsIn(folder);
     auto taken = takeIn(*journal, {paths.begin(), paths.end()}, localToday());
     const auto failed = taken ? HandIn(*journal).run() : fail(taken.error());
     if (!failed) {
@@ -122,7 +141,7 @@ int handIn(const std::string& folder, const std::vector<std::string>& paths)
 
 int takeOutAll(const std::string& folder, const std::string& out)
 {
-    auto journal = Journal::open(folder);
+    auto journal = Journal::open(folder, Journal::Missing::Refuse);
     if (!journal) {
         complain(journal.error().message());
         return exitFor(journal.error());

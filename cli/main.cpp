@@ -1,9 +1,14 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "cli/commands.hpp"
 #include "cli/terminal.hpp"
+#include "core/base/barrier.hpp"
 #include "core/plan/presets.hpp"
 
+#include <cerrno>
+#include <csignal>
 #include <cstdio>
+#include <cstring>
+#include <sys/stat.h>
 
 namespace layakari::cli {
 
@@ -62,11 +67,31 @@ int run(int argc, char** argv)
         complain(std::string(e.what()) + "; try 'layakari-cli --help'");
         return Usage;
     }
-    return command();
+    const int status = command();
+    // What did not fit on the disk, or went to nobody, was not printed.
+    if (std::fflush(stdout) != 0 || std::ferror(stdout) != 0) {
+        const Error error{ErrorCode::CannotWrite, "standard output", "",
+                          std::string("cannot be written: ") + std::strerror(errno),
+                          "make room, or write elsewhere with --out"};
+        complain(error.message());
+        return exitFor(error);
+    }
+    return status;
 }
 
 } // namespace
 
 } // namespace layakari::cli
 
-int main(int argc, char** argv) { return layakari::cli::run(argc, argv); }
+int main(int argc, char** argv)
+{
+    // What is written is its owner's alone; a reader that has gone is an error and no signal.
+    ::umask(S_IRWXG | S_IRWXO);
+    std::signal(SIGPIPE, SIG_IGN);
+    const auto status = layakari::withoutThrowing(
+        layakari::ErrorCode::CannotRead, "",
+        [&]() -> layakari::Result<int> { return layakari::cli::run(argc, argv); });
+    if (status) return *status;
+    layakari::cli::complain(status.error().message());
+    return layakari::cli::exitFor(status.error());
+}

@@ -64,7 +64,7 @@ std::stop_token stopOnInterrupt()
     static std::stop_source source;
     sigset_t set;
     sigemptyset(&set);
-    sigaddset(&set, SIGINT);
+    for (const int signal : {SIGINT, SIGTERM, SIGHUP}) sigaddset(&set, signal);
     pthread_sigmask(SIG_BLOCK, &set, nullptr);
     std::thread([set] {
         int signal = 0;

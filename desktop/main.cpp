@@ -1,4 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/base/barrier.hpp"
+#include "core/base/fault_note.hpp"
 #include "core/plan/presets.hpp"
 #include "desktop/head/breath_line.hpp"
 #include "desktop/journey/journey_page.hpp"
@@ -19,7 +21,10 @@
 #include <QSettings>
 #include <QStandardPaths>
 #include <QTimer>
+#include <clocale>
+#include <csignal>
 #include <cstdio>
+#include <sys/stat.h>
 
 namespace {
 
@@ -121,11 +126,31 @@ bool openView(MainWindow& window, const QString& name)
     return true;
 }
 
-} // namespace
+// Nothing that an event throws ends the program: it is said, and what is being recorded goes on.
+class Application : public QApplication {
+public:
+    using QApplication::QApplication;
 
-int main(int argc, char** argv)
+    bool notify(QObject* receiver, QEvent* event) override
+    {
+        const auto done = withoutThrowing(ErrorCode::CannotRead, "", [&]() -> Result<bool> {
+            return QApplication::notify(receiver, event);
+        });
+        if (done) return *done;
+        std::fprintf(stderr, "layakari: %s\n", done.error().message().c_str());
+        for (QWidget* widget : topLevelWidgets())
+            if (auto* window = qobject_cast<MainWindow*>(widget))
+                window->readPage()->complain(QString::fromStdString(done.error().message()));
+        return true;
+    }
+};
+
+int run(int argc, char** argv)
 {
-    QApplication app(argc, argv);
+    Application app(argc, argv);
+    // Qt takes the desktop's locale for all of the process; what is written into files has decimal
+    // points wherever it is written (Qt's documentation of QCoreApplication, "Locale Settings").
+    std::setlocale(LC_NUMERIC, "C");
     QApplication::setApplicationName(QStringLiteral("layakari"));
     QApplication::setApplicationDisplayName(QStringLiteral("Layakari"));
     QApplication::setApplicationVersion(QStringLiteral(LAYAKARI_VERSION));
@@ -195,6 +220,7 @@ int main(int argc, char** argv)
                                                         .toString();
     applyTheme(themeName == Theme::beforeDawn().name ? Theme::beforeDawn() : Theme::paperTheme());
 
+    noteFaultsIn(folder);
     MainWindow window(folder);
     if (parser.isSet(size)) {
         const QStringList sides = parser.value(size).split(QLatin1Char('x'));
@@ -246,4 +272,18 @@ int main(int argc, char** argv)
             takeShot(window, shot);
     }
     return QApplication::exec();
+}
+
+} // namespace
+
+int main(int argc, char** argv)
+{
+    // What is written is its owner's alone.
+    ::umask(S_IRWXG | S_IRWXO);
+    std::signal(SIGPIPE, SIG_IGN);
+    const auto status = withoutThrowing(ErrorCode::CannotRead, "",
+                                        [&]() -> Result<int> { return run(argc, argv); });
+    if (status) return *status;
+    std::fprintf(stderr, "layakari: %s\n", status.error().message().c_str());
+    return 1;
 }

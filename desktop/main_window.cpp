@@ -274,7 +274,7 @@ void MainWindow::handIn(const QString& file, const Plan& plan)
     if (person) m_handIn = HandIn{file, person->id, QString::fromStdString(person->name), plan};
 }
 
-bool MainWindow::keepSitting(const HandIn& handIn)
+bool MainWindow::keepSitting(const HandIn& handIn, const std::optional<BreathProfile>& heard)
 {
     const Reading& reading = *m_read->reading();
     if (!reading.heardBreathing()) return false;
@@ -286,15 +286,14 @@ bool MainWindow::keepSitting(const HandIn& handIn)
         keptRecording(m_desk->journal(), handIn.file.toStdString(), reading.recording.sha256));
     if (!recording) return false;
     sitting.recording = *recording;
-    return m_desk->keepSitting(sitting, readingToJson(reading));
+    return m_desk->keepSitting(sitting, reading, heard);
 }
 
 void MainWindow::keepHandIn()
 {
-    if (!keepSitting(*m_handIn)) return;
+    if (!keepSitting(*m_handIn, m_read->heardProfile())) return;
     m_kept = m_handIn;
     if (const auto sitting = keptSitting()) m_reflect->showSitting(sitting->id);
-    if (const auto heard = m_read->heardProfile()) m_desk->learn(m_handIn->person, *heard);
     m_read->note(tr("Kept as a sitting of %1. Press 4 to look back on it.").arg(m_handIn->name));
 }
 
@@ -322,8 +321,7 @@ void MainWindow::keepPractice(const PractisePage::Practised& practised)
     if (practised.plan)
         sitting.planVersion = m_desk->told(m_desk->journal().versionFor(*practised.plan));
     sitting.recording = practised.ended.recording.string();
-    if (!m_desk->keepSitting(sitting, readingToJson(reading))) return;
-    if (practised.ended.profile) m_desk->learn(practised.person, *practised.ended.profile);
+    if (!m_desk->keepSitting(sitting, reading, practised.ended.profile)) return;
     const auto kept = m_desk->told(
         m_desk->journal().sittingOfRecording(practised.person, reading.recording.sha256));
     if (kept && *kept) m_reflect->showSitting((*kept)->id);
@@ -333,13 +331,20 @@ void MainWindow::keepPractice(const PractisePage::Practised& practised)
 // What a program that was killed has left of a practice is read like a recording that is handed in.
 void MainWindow::takeUpBrokenOffPractice(const std::filesystem::path& dataFolder)
 {
+    const BrokenOff broken = takeUpBrokenOff(dataFolder / practisedFolder);
     QStringList files;
-    for (const auto& file : takeUpBrokenOff(dataFolder / practisedFolder))
-        files << QString::fromStdString(file.string());
-    if (files.isEmpty()) return;
-    m_prepare->handInAll(files);
-    m_prepare->note(tr("A practice was broken off the last time. What was recorded of it is kept "
-                       "and is being read (Prepare, Handed in)."));
+    for (const auto& file : broken.found) files << QString::fromStdString(file.string());
+    QStringList words;
+    if (!files.isEmpty()) {
+        m_prepare->handInAll(files);
+        words << tr("A practice was interrupted last time. What was recorded of it is saved and is "
+                    "being read (see Prepare, Handed in).");
+    }
+    for (const auto& file : broken.setAside)
+        words << tr("The recording of an interrupted practice could not be opened. It has been set "
+                    "aside, not deleted: %1")
+                     .arg(QString::fromStdString(file.string()));
+    if (!words.isEmpty()) m_prepare->note(words.join(QLatin1Char(' ')));
 }
 
 std::optional<BreathProfile> MainWindow::profileOfPerson(Id id)
@@ -370,7 +375,7 @@ void MainWindow::learnFromSwap()
     const bool isKept = m_kept && m_kept->file == m_read->file();
     std::optional<Person> person = m_desk ? m_desk->person() : std::nullopt;
     if (isKept) {
-        keepSitting(*m_kept);
+        keepSitting(*m_kept, {});
         person = m_desk->told(m_desk->journal().person(m_kept->person)).value_or(std::nullopt);
     }
     const auto heard = m_read->heardProfile();
@@ -417,7 +422,7 @@ void MainWindow::keepCorrections()
     if (reading.plan)
         if (const auto version = m_desk->told(m_desk->journal().versionFor(*reading.plan)))
             sitting.planVersion = *version;
-    m_desk->keepSitting(sitting, readingToJson(reading));
+    m_desk->keepSitting(sitting, reading);
 }
 
 void MainWindow::addShortcuts()

@@ -67,7 +67,7 @@ private:
     QWidget* pageOf(int place) const;
     void noteHere(const QString& text);
     void askForHandIn(const Plan& plan);
-    bool keepSitting(const HandIn& handIn);
+    bool keepSitting(const HandIn& handIn, const std::optional<BreathProfile>& heard);
     void keepHandIn();
     void keepPractice(const PractisePage::Practised& practised);
     void takeUpBrokenOffPractice(const std::filesystem::path& dataFolder);

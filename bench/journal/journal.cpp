@@ -33,7 +33,7 @@ void fill(const std::filesystem::path& folder, int people, int sittings)
     for (int p = 0; p < people; ++p) {
         Person person;
         person.name = "Rower " + std::to_string(p + 1);
-        const auto id = journal->savePerson(person);
+        const auto id = journal->addPerson(person);
         if (!id) std::exit(1);
         ids.push_back(*id);
         const Ladder& ladder = ladders[static_cast<std::size_t>(p) % ladders.size()];

@@ -110,8 +110,8 @@ Outcome runCase(const bench::Case& what, const std::string& cli, const fs::path&
     const Plan& plan = recorded.truth.plan;
     const fs::path asPlanned = folder / "plan.json";
     const fs::path otherwise = folder / "other-counts.json";
-    if (!writeTextFile(asPlanned, planToJson(plan)) ||
-        !writeTextFile(otherwise, planToJson(withOtherCounts(plan))))
+    if (!writeFile(asPlanned, planToJson(plan)) ||
+        !writeFile(otherwise, planToJson(withOtherCounts(plan))))
         bench::giveUp("cannot write into " + folder.string());
     const Reading reading = readByCommand(cli, recorded.sound, asPlanned, folder / "a.json");
     outcome.score = scoring::scoreReading(reading, recorded.truth);
@@ -123,7 +123,7 @@ Outcome runCase(const bench::Case& what, const std::string& cli, const fs::path&
             score.f1() > outcome.silence.f1())
             outcome.silence = score;
     if (keep) {
-        if (!writeTextFile(folder / "truth.json", truthToJson(recorded.truth)))
+        if (!writeFile(folder / "truth.json", truthToJson(recorded.truth)))
             bench::giveUp("cannot write into " + folder.string());
     } else {
         fs::remove_all(folder);

@@ -5,8 +5,10 @@
 
 namespace layakari {
 
-BlockQueue::BlockQueue(std::function<void(std::span<const float>)> consume)
-    : m_consume(std::move(consume)), m_thread([this](const std::stop_token& stop) { work(stop); })
+BlockQueue::BlockQueue(std::function<void(std::span<const float>)> consume, Full full)
+    : m_consume(std::move(consume)),
+      m_full(full),
+      m_thread([this](const std::stop_token& stop) { work(stop); })
 {
 }
 
@@ -15,7 +17,7 @@ BlockQueue::~BlockQueue() = default; // the thread is told to stop, and waited f
 void BlockQueue::push(std::span<const float> block)
 {
     std::unique_lock lock(m_mutex);
-    m_changed.wait(lock, [&] { return m_blocks.size() < mostBlocks; });
+    m_changed.wait(lock, [&] { return m_full == Full::Grows || m_blocks.size() < mostBlocks; });
     m_blocks.emplace(block.begin(), block.end());
     m_changed.notify_all();
 }
@@ -28,6 +30,7 @@ void BlockQueue::finish()
     }
     m_changed.notify_all();
     if (m_thread.joinable()) m_thread.join();
+    if (m_thrown) std::rethrow_exception(std::exchange(m_thrown, nullptr));
 }
 
 void BlockQueue::work(const std::stop_token& stop)
@@ -43,7 +46,12 @@ void BlockQueue::work(const std::stop_token& stop)
             m_blocks.pop();
         }
         m_changed.notify_all();
-        m_consume(block);
+        if (m_thrown) continue;
+        try {
+            m_consume(block);
+        } catch (...) {
+            m_thrown = std::current_exception();
+        }
     }
 }
 

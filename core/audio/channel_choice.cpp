@@ -1,8 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/audio/channel_choice.hpp"
 
-#include "core/audio/recording.hpp"
-
 #include <algorithm>
 #include <cmath>
 

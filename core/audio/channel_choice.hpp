@@ -6,6 +6,9 @@
 
 namespace layakari {
 
+/// Which channels become the mono signal: one of them, or (-1) the mean of all.
+inline constexpr int meanOfChannels = -1;
+
 /// Chooses the channel, or the mean of all, whose sound rises most over its own quiet.
 class ChannelChooser {
 public:

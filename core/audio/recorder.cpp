@@ -2,11 +2,19 @@
 #include "core/audio/recorder.hpp"
 
 #include "core/audio/recording.hpp"
+#include "core/audio/sndfile_out.hpp"
 
+#include <array>
+#include <cerrno>
+#include <charconv>
 #include <condition_variable>
+#include <cstring>
+#include <fcntl.h>
 #include <mutex>
-#include <sndfile.h>
+#include <sys/file.h>
+#include <sys/stat.h>
 #include <thread>
+#include <unistd.h>
 
 namespace layakari {
 
@@ -14,34 +22,39 @@ namespace fs = std::filesystem;
 
 namespace {
 
-constexpr double safeEveryS = 0.5; // half of what may be lost
+// With what the encoder holds back (4096 samples) less than half of the second that may be lost.
+constexpr double writeEveryS = 0.25;
 constexpr const char* unfinished = ".part";
+constexpr const char* unreadable = ".unreadable";
+
+fs::path withMore(fs::path path, const std::string& more) { return path += more; }
+
+fs::path numbered(const fs::path& target, int number)
+{
+    if (number == 1) return target;
+    return target.parent_path() /
+           (target.stem().string() + " " + std::to_string(number) + target.extension().string());
+}
 
 } // namespace
 
 struct Recorder::Writer {
     fs::path target;
     fs::path part;
-    int rateHz;
-    SNDFILE* handle = nullptr;
+    int rateHz = 0;
+    Descriptor file;
+    std::unique_ptr<SndfileOut> sound;
     mutable std::mutex mutex;
     std::condition_variable_any changed;
     std::vector<float> waiting;
     bool isEnding = false;
     std::optional<Error> failure;
+    double writtenS = 0;
     double safeS = 0;
-    std::size_t written = 0; // samples, by the writing thread alone
-    std::jthread thread;     // last: it uses all of the above
+    std::jthread syncing; // last: they use all of the above
+    std::jthread writing;
 
-    Writer(fs::path wanted, int rate) : target(std::move(wanted)), part(target), rateHz(rate)
-    {
-        part += unfinished;
-    }
-    ~Writer()
-    {
-        end();
-        if (handle) sf_close(handle);
-    }
+    ~Writer() { end(); }
 
     Error cannotWrite(const std::string& why) const
     {
@@ -49,6 +62,13 @@ struct Recorder::Writer {
                 "make room on the disk; what was recorded until then is kept"};
     }
 
+    void begin()
+    {
+        writing = std::jthread([this] { write(); });
+        syncing = std::jthread([this](const std::stop_token& stop) { sync(stop); });
+    }
+
+    // The writer first: what it still writes is to be on the disk as well.
     void end()
     {
         {
@@ -56,39 +76,59 @@ struct Recorder::Writer {
             isEnding = true;
         }
         changed.notify_all();
-        if (thread.joinable()) thread.join();
+        if (writing.joinable()) writing.join();
+        syncing.request_stop();
+        if (syncing.joinable()) syncing.join();
     }
 
-    void work()
+    void failWith(const std::string& why)
+    {
+        const std::lock_guard lock(mutex);
+        if (!failure) failure = cannotWrite(why);
+        waiting = {};
+    }
+
+    void write()
     {
         std::vector<float> block;
+        double seconds = 0;
         for (bool ends = false; !ends;) {
             {
                 std::unique_lock lock(mutex);
-                const auto enough = static_cast<std::size_t>(safeEveryS * rateHz);
+                const auto enough = static_cast<std::size_t>(writeEveryS * rateHz);
                 changed.wait(lock, [&] { return isEnding || waiting.size() >= enough; });
                 block.swap(waiting);
                 waiting.clear();
                 ends = isEnding;
+                if (failure) block.clear();
             }
-            if (!block.empty()) write(block);
+            if (block.empty()) continue;
+            if (const auto failed = sound->write(block)) {
+                failWith(*failed);
+                continue;
+            }
+            seconds += static_cast<double>(block.size()) / rateHz;
+            const std::lock_guard lock(mutex);
+            writtenS = seconds;
+            changed.notify_all();
         }
     }
 
-    void write(const std::vector<float>& block)
+    // A busy disk makes this wait for seconds; the writer does not wait for it.
+    void sync(const std::stop_token& stop)
     {
-        if (failure) return;
-        const auto count = static_cast<sf_count_t>(block.size());
-        const sf_count_t done = sf_write_float(handle, block.data(), count);
-        if (done == count) sf_write_sync(handle);
-        const int error = sf_error(handle);
-        const std::lock_guard lock(mutex);
-        if (done != count || error != SF_ERR_NO_ERROR) {
-            failure = cannotWrite("the disk takes no more");
-            return;
+        for (;;) {
+            double until = 0;
+            {
+                std::unique_lock lock(mutex);
+                if (!changed.wait(lock, stop, [&] { return writtenS > safeS || failure; })) return;
+                if (failure) return;
+                until = writtenS;
+            }
+            if (::fdatasync(file.get()) != 0) return failWith(std::strerror(errno));
+            const std::lock_guard lock(mutex);
+            safeS = until;
         }
-        written += block.size();
-        safeS = static_cast<double>(written) / rateHz;
     }
 };
 
@@ -99,20 +139,23 @@ Recorder::~Recorder() = default;
 
 Result<Recorder> Recorder::create(const fs::path& target, int sampleRateHz)
 {
-    auto writer = std::make_unique<Writer>(target, sampleRateHz);
+    if (auto made = makeFolder(target.parent_path()); !made) return fail(made.error());
+    auto writer = std::make_unique<Writer>();
+    writer->rateHz = sampleRateHz;
     std::error_code ec;
-    fs::create_directories(target.parent_path(), ec);
-    SF_INFO info{};
-    info.samplerate = sampleRateHz;
-    info.channels = 1;
-    info.format = SF_FORMAT_FLAC | SF_FORMAT_PCM_16;
-    writer->handle = sf_open(writer->part.c_str(), SFM_WRITE, &info);
-    if (!writer->handle)
-        return fail({ErrorCode::CannotWrite, target.string(), "",
-                     std::string("nothing can be recorded there: ") + sf_strerror(nullptr),
-                     "check the folder, its permissions and the free space"});
-    sf_command(writer->handle, SFC_SET_CLIPPING, nullptr, SF_TRUE);
-    writer->thread = std::jthread([raw = writer.get()] { raw->work(); });
+    for (int number = 1; !writer->file.isOpen(); ++number) {
+        writer->target = numbered(target, number);
+        writer->part = withMore(writer->target, unfinished);
+        if (fs::exists(fs::symlink_status(writer->target, ec))) continue;
+        auto file = openExclusively(writer->part);
+        if (!file && !fs::exists(fs::symlink_status(writer->part, ec))) return fail(file.error());
+        if (file) writer->file = *std::move(file);
+    }
+    writer->sound = SndfileOut::open(writer->file.get(), sampleRateHz, SndfileOut::As::Flac);
+    if (!writer->sound)
+        return fail(writer->cannotWrite("sound of " + std::to_string(sampleRateHz) +
+                                        " samples a second cannot be recorded"));
+    writer->begin();
     return Recorder(std::move(writer));
 }
 
@@ -132,6 +175,12 @@ std::optional<Error> Recorder::failure() const
     return m_writer->failure;
 }
 
+double Recorder::writtenS() const
+{
+    const std::lock_guard lock(m_writer->mutex);
+    return m_writer->writtenS;
+}
+
 double Recorder::safeS() const
 {
     const std::lock_guard lock(m_writer->mutex);
@@ -140,39 +189,69 @@ double Recorder::safeS() const
 
 Result<fs::path> Recorder::finish()
 {
-    m_writer->end();
-    const int closed = sf_close(m_writer->handle);
-    m_writer->handle = nullptr;
-    if (closed != 0 && !m_writer->failure)
-        m_writer->failure = m_writer->cannotWrite(sf_error_number(closed));
-    if (m_writer->written == 0 && m_writer->failure) return fail(*m_writer->failure);
-    std::error_code ec;
-    fs::rename(m_writer->part, m_writer->target, ec);
-    if (ec) return fail(m_writer->cannotWrite(ec.message()));
-    return m_writer->target;
+    Writer& w = *m_writer;
+    w.end();
+    if (const auto failed = w.sound->close()) w.failWith(*failed);
+    if (::fsync(w.file.get()) != 0) w.failWith(std::strerror(errno));
+    w.file.reset();
+    if (w.writtenS == 0 && w.failure) return fail(*w.failure);
+    if (auto named = renameToFreeName(w.part, w.target); !named) return fail(named.error());
+    return w.target;
 }
 
-std::vector<fs::path> takeUpBrokenOff(const fs::path& folder)
+Result<std::optional<RecordingLock>> RecordingLock::take(const fs::path& folder, int* holder)
 {
-    std::vector<fs::path> found;
+    if (auto made = makeFolder(folder); !made) return fail(made.error());
+    const fs::path path = folder / ".recording";
+    Descriptor file(
+        ::open(path.c_str(), O_RDWR | O_CREAT | O_NOFOLLOW | O_CLOEXEC, S_IRUSR | S_IWUSR));
+    if (!file.isOpen())
+        return fail({ErrorCode::CannotWrite, path.string(), "",
+                     std::string("cannot be opened: ") + std::strerror(errno),
+                     "see that the folder can be written to"});
+    if (::flock(file.get(), LOCK_EX | LOCK_NB) == 0) {
+        const std::string me = std::to_string(::getpid()) + "\n";
+        if (::ftruncate(file.get(), 0) != 0 || ::write(file.get(), me.data(), me.size()) < 0)
+            return fail({ErrorCode::CannotWrite, path.string(), "",
+                         std::string("cannot be written: ") + std::strerror(errno),
+                         "make room on the disk"});
+        return RecordingLock(std::move(file));
+    }
+    std::array<char, 32> text{};
+    const ssize_t length = ::read(file.get(), text.data(), text.size());
+    if (holder) *holder = 0;
+    if (holder && length > 0) std::from_chars(text.data(), text.data() + length, *holder);
+    return std::nullopt;
+}
+
+BrokenOff takeUpBrokenOff(const fs::path& folder)
+{
+    BrokenOff broken;
     std::error_code ec;
+    if (!fs::is_directory(folder, ec)) return broken;
+    const auto lock = RecordingLock::take(folder);
+    if (!lock || !*lock) return broken;
     std::vector<fs::path> parts;
     for (auto it = fs::recursive_directory_iterator(folder, ec);
          !ec && it != fs::recursive_directory_iterator(); it.increment(ec))
-        if (it->path().extension() == unfinished && it->path().stem().extension() == ".flac")
+        if (it->path().extension() == unfinished && it->path().stem().extension() == ".flac" &&
+            fs::is_regular_file(it->symlink_status()))
             parts.push_back(it->path());
+    const auto rename = [](const fs::path& from, const fs::path& to, std::vector<fs::path>& into) {
+        for (int number = 1; number < 1000; ++number)
+            if (renameToFreeName(from, numbered(to, number))) {
+                into.push_back(numbered(to, number));
+                return;
+            }
+    };
     for (const fs::path& part : parts) {
-        fs::path target = part;
-        target.replace_extension();
-        const auto recording = Recording::open(part);
-        if (!recording) {
-            fs::remove(part, ec);
-            continue;
-        }
-        fs::rename(part, target, ec);
-        if (!ec) found.push_back(target);
+        const fs::path target = fs::path(part).replace_extension();
+        if (Recording::open(part))
+            rename(part, target, broken.found);
+        else
+            rename(part, withMore(target, unreadable), broken.setAside);
     }
-    return found;
+    return broken;
 }
 
 } // namespace layakari

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "core/base/new_file.hpp"
 #include "core/base/result.hpp"
 
 #include <filesystem>
@@ -11,12 +12,13 @@
 
 namespace layakari {
 
-/// Records mono sound as FLAC (16 bit) while it comes in. What was recorded is on the disk after a
-/// second at most, so that whatever kills the program or the machine takes no more than that: the
-/// file is written as NAME.part and can be read as it is at any moment; `finish` gives it its name.
+/// Records mono sound as FLAC (16 bit) while it comes in. Whatever kills the program takes no more
+/// than a second of it: what came is handed to the system four times a second, whether the disk is
+/// busy or not, and brought to the disk by a thread of its own. The file is written as NAME.part
+/// and can be read as it is at any moment; `finish` gives it its name.
 class Recorder {
 public:
-    /// Errors: CannotWrite.
+    /// Makes the folder where it is missing. A name that is taken gets a number. CannotWrite.
     static Result<Recorder> create(const std::filesystem::path& target, int sampleRateHz);
 
     Recorder(Recorder&&) noexcept;
@@ -28,10 +30,12 @@ public:
     /// a failure on (the disk is full) nothing more is written; what was stays.
     void push(std::span<const float> samples);
     std::optional<Error> failure() const;
-    /// Seconds that are on the disk.
+    /// Seconds that the system has: a killed program does not lose them.
+    double writtenS() const;
+    /// Seconds that are on the disk: neither does a machine without power.
     double safeS() const;
 
-    /// Waits until all is written, and gives the file its name; also after a failure, for what
+    /// Waits until all is on the disk, and gives the file its name; also after a failure, for what
     /// could be written. CannotWrite where that was nothing.
     Result<std::filesystem::path> finish();
 
@@ -41,8 +45,28 @@ private:
     std::unique_ptr<Writer> m_writer;
 };
 
-/// Gives recordings that a killed program has left in `folder` and below (NAME.part) their names,
-/// and returns them. One without any sound in it is deleted.
-std::vector<std::filesystem::path> takeUpBrokenOff(const std::filesystem::path& folder);
+/// Held by the program that records into a folder; given back when it is destroyed and when the
+/// program ends, however it ends.
+class RecordingLock {
+public:
+    /// Nothing where another program holds it; then `holder` is its process, if that is known.
+    /// CannotWrite.
+    static Result<std::optional<RecordingLock>> take(const std::filesystem::path& folder,
+                                                     int* holder = nullptr);
+
+private:
+    explicit RecordingLock(Descriptor file) : m_file(std::move(file)) {}
+    Descriptor m_file;
+};
+
+struct BrokenOff {
+    std::vector<std::filesystem::path> found;
+    /// No sound can be read from these; they lie where they lay, as NAME.unreadable.
+    std::vector<std::filesystem::path> setAside;
+};
+
+/// Gives recordings that a killed program has left in `folder` and below (NAME.part) their names.
+/// Nothing where another program records there: they may be its own. No recording is ever deleted.
+BrokenOff takeUpBrokenOff(const std::filesystem::path& folder);
 
 } // namespace layakari

@@ -1,8 +1,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
 // Reads any recording that FFmpeg's libraries decode, as mono float at one rate, block by block.
+// The decoding is done by a process of its own (core/audio/decoder_process.hpp), within the limits
+// of core/audio/sound_limits.hpp.
 #pragma once
 
+#include "core/audio/channel_choice.hpp"
+#include "core/audio/sound_damage.hpp"
 #include "core/base/progress.hpp"
 #include "core/base/result.hpp"
 
@@ -10,6 +14,7 @@
 #include <filesystem>
 #include <functional>
 #include <memory>
+#include <optional>
 #include <span>
 #include <string>
 #include <vector>
@@ -30,33 +35,21 @@ struct RecordingInfo {
     bool operator==(const RecordingInfo&) const = default;
 };
 
-/// What was wrong with the sound on its way in. Counted over the samples of all channels.
-struct SoundDamage {
-    std::int64_t samples = 0;
-    std::int64_t clippedSamples = 0; ///< at or beyond `clippedLevel`
-    std::int64_t notANumber = 0;     ///< NaN or infinite; read as silence
-    std::int64_t undecodablePackets = 0;
-    double headerSeconds = 0; ///< the duration that the file claims; 0: it claims none
-    double readSeconds = 0;
-
-    /// The level at which 8-bit and lossy codecs put a clipped peak.
-    static constexpr float clippedLevel = 0.985f;
-    /// Counts sound that comes in by another way than a file.
-    void count(std::span<const float> sound);
-};
-
-/// Which channels become the mono signal: one of them, or (-1) the mean of all.
-inline constexpr int meanOfChannels = -1;
-
-/// One pass through a recording. Move-only; holds a few blocks of sound at a time.
+/// One pass through a recording. Move-only; holds a few blocks of sound at a time. Used from the
+/// thread that opened it.
 class Recording {
 public:
-    /// Opens `path` and, where it has several channels, listens to a dozen places of it to choose
-    /// the channel or the mean in which the sound rises most over its own quiet. Errors
-    /// (CannotRead): missing, a folder, no permission, empty, no sound in it, a sample rate outside
-    /// 4 to 384 kHz, more than eight channels, a codec that is not built in.
-    static Result<Recording> open(const std::filesystem::path& path,
-                                  int outputRateHz = analysisRateHz);
+    struct Options {
+        int outputRateHz = analysisRateHz;
+        double fromSeconds = 0; ///< begins as near before this as the format allows
+        std::stop_token stop = {};
+    };
+    /// Opens `path` and, where it has several channels, chooses the channel or the mean in which
+    /// the sound rises most over its own quiet. Errors (CannotRead): missing, a folder, no
+    /// permission, empty, no sound in it, beyond the limits, a codec that is not built in.
+    /// Cancelled.
+    static Result<Recording> open(const std::filesystem::path& path, const Options& options);
+    static Result<Recording> open(const std::filesystem::path& path);
 
     Recording(Recording&&) noexcept;
     Recording& operator=(Recording&&) noexcept;
@@ -64,26 +57,30 @@ public:
 
     int sampleRateHz() const;
     int channels() const;
-    int chosenChannel() const; ///< index, or `meanOfChannels`
-
-    /// Moves to `seconds` as nearly as the format allows; the next block starts at the returned
-    /// time.
-    double seek(double seconds);
+    int chosenChannel() const;      ///< index, or `meanOfChannels`
+    double startsAtSeconds() const; ///< where its first block lies
+    /// When the file says that it was begun, in microseconds of Unix time; nothing where it does
+    /// not say.
+    std::optional<std::int64_t> createdMicroseconds() const;
 
     /// The next samples in -1 to 1 at the output rate, valid until the next call; empty at the end.
-    std::span<const float> nextBlock();
+    /// Cancelled; CannotRead where the file ends the decoder.
+    Result<std::span<const float>> nextBlock();
 
+    double headerSeconds() const; ///< the duration that the file claims; 0: it claims none
+    double readSeconds() const;   ///< so far
+    /// What was wrong with it; known at the end.
     const SoundDamage& damage() const;
 
 private:
-    struct Stream;
-    explicit Recording(std::unique_ptr<Stream> stream);
-    std::unique_ptr<Stream> m_stream;
+    struct Process;
+    explicit Recording(std::unique_ptr<Process> process);
+    std::unique_ptr<Process> m_process;
 };
 
 /// Reads all of `path`, giving each block to `consume`. Returns duration, format and hash, and
-/// fills `damage`. Errors as `Recording::open`; also when not one sample could be decoded, when all
-/// were NaN, and Cancelled.
+/// fills `damage`. Errors as `Recording`; also when not one sample could be decoded, and when all
+/// were NaN.
 Result<RecordingInfo> decodeRecording(const std::filesystem::path& path,
                                       const std::function<void(std::span<const float>)>& consume,
                                       SoundDamage& damage, const Progress& progress = {});

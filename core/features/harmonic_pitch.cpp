@@ -245,11 +245,13 @@ std::vector<PitchFrame> HarmonicPitch::track(std::size_t begin, std::size_t end)
     return result;
 }
 
-std::vector<float> HarmonicPitch::clarities(std::size_t frames, std::size_t every)
+std::vector<float> HarmonicPitch::clarities(std::size_t frames, std::size_t every,
+                                            const Progress& progress)
 {
     std::vector<float> clarities;
     std::vector<float> scores(pitches().size());
     for (std::size_t i = every / 2; i < frames; i += every) {
+        progress.orStop();
         const Spectrum power = powerAt(i);
         scoresOf(power, scores);
         clarities.push_back(

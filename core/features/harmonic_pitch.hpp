@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "core/base/progress.hpp"
 #include "core/features/voice_band.hpp"
 
 #include <array>
@@ -40,7 +41,8 @@ public:
 
     /// How clear the best pitch is in every `every`th of the first `frames` frames, by itself: a
     /// quick look at where something is voiced.
-    std::vector<float> clarities(std::size_t frames, std::size_t every);
+    std::vector<float> clarities(std::size_t frames, std::size_t every,
+                                 const Progress& progress = {});
 
 private:
     struct Transform;

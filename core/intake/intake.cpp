@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/intake/intake.hpp"
 
-#include "core/base/files.hpp"
+#include "core/base/barrier.hpp"
 #include "core/intake/matching.hpp"
 #include "core/journal/recordings.hpp"
 #include "core/journal/sitting.hpp"
@@ -114,56 +114,78 @@ Result<ReadOrder> orderFor(const Journal& journal, const Handed& handed)
 ReadIn readHanded(const ReadOrder& order, const Progress& progress)
 {
     ReadIn read{{}, fail({}), {}, {}};
-    const auto sha256 = sha256OfFile(order.handed.file);
-    if (!sha256) {
-        read.reading = fail(sha256.error());
-        return read;
-    }
-    read.sha256 = *sha256;
-    const auto listened = listenToFile(order.handed.file, progress);
-    if (!listened) {
-        read.reading = fail(listened.error());
-        return read;
-    }
-    Known known;
-    known.profile = order.profile;
-    known.tuning = order.tuning;
-    Reading reading = readAgainst(*listened, order.plan, known);
-    read.profile = profileIn(*listened, reading);
-    read.when = whenRecorded(order.handed.file, reading.recording.durationSeconds);
-    read.reading = std::move(reading);
+    read.reading =
+        withoutThrowing(ErrorCode::CannotRead, order.handed.file, [&]() -> Result<Reading> {
+            const auto listened = listenToFile(order.handed.file, progress);
+            if (!listened) return fail(listened.error());
+            read.sha256 = listened->recording.sha256;
+            Known known;
+            known.profile = order.profile;
+            known.tuning = order.tuning;
+            Reading reading = readAgainst(*listened, order.plan, known);
+            read.profile = profileIn(*listened, reading);
+            read.when = whenRecorded(order.handed.file, reading.recording.durationSeconds);
+            return reading;
+        });
     return read;
 }
+
+Result<Id> keepSitting(Journal& journal, const Sitting& sitting, const Reading& reading,
+                       const std::optional<BreathProfile>& heard)
+{
+    Id id = 0;
+    const auto kept = journal.atOnce([&]() -> Result<void> {
+        const auto there = journal.sittingOfRecording(sitting.person, sitting.sha256);
+        if (!there) return fail(there.error());
+        const auto saved = journal.saveSitting(sitting, readingToJson(reading));
+        if (!saved) return fail(saved.error());
+        id = *saved;
+        if (*there || !heard) return {};
+        return learnBreath(journal, sitting.person, *heard);
+    });
+    if (!kept) return fail(kept.error());
+    return id;
+}
+
+namespace {
+
+Sitting sittingOf(const ReadIn& read, Id person, std::optional<Id> planVersion,
+                  const std::string& recording)
+{
+    Sitting sitting = sittingFrom(*read.reading, person, planVersion.value_or(0),
+                                  read.when.startedAt, read.when.day);
+    sitting.planVersion = planVersion;
+    sitting.recording = recording;
+    return sitting;
+}
+
+} // namespace
 
 Result<Id> keepAsSitting(Journal& journal, Id person, std::optional<Id> planVersion,
                          const fs::path& file, const ReadIn& read)
 {
     const auto recording = keptRecording(journal, file, read.sha256);
     if (!recording) return fail(recording.error());
-    Sitting sitting = sittingFrom(*read.reading, person, planVersion.value_or(0),
-                                  read.when.startedAt, read.when.day);
-    sitting.planVersion = planVersion;
-    sitting.recording = *recording;
-    const auto id = journal.saveSitting(sitting, readingToJson(*read.reading));
-    if (!id) return fail(id.error());
-    if (read.profile)
-        if (auto learned = learnBreath(journal, person, *read.profile); !learned)
-            return fail(learned.error());
-    return *id;
+    return keepSitting(journal, sittingOf(read, person, planVersion, *recording), *read.reading,
+                       read.profile);
 }
 
-Result<Handed> keepRead(Journal& journal, const ReadOrder& order, const ReadIn& read)
+namespace {
+
+// Within one change of the journal: that it is a sitting, and that the list says so.
+Result<Handed> keepReadAtOnce(Journal& journal, Handed handed, const ReadIn& read,
+                              const Result<std::string>& recording)
 {
-    Handed handed = order.handed;
+    handed.reader.clear();
+    if (!read.reading && read.reading.error().code == ErrorCode::Cancelled)
+        return saved(journal, handed);
+    handed.attempts = 0;
     const auto ended = [&](Handed::State state, const std::string& words) {
         handed.state = state;
         handed.words = words;
         return saved(journal, handed);
     };
-    if (!read.reading) {
-        if (read.reading.error().code == ErrorCode::Cancelled) return handed;
-        return ended(Handed::State::Failed, reasonOf(read.reading.error()));
-    }
+    if (!read.reading) return ended(Handed::State::Failed, reasonOf(read.reading.error()));
     if (!read.reading->heardBreathing())
         return ended(Handed::State::Failed,
                      "no breathing was heard in it; place the microphone nearer, to one side of "
@@ -178,13 +200,30 @@ Result<Handed> keepRead(Journal& journal, const ReadOrder& order, const ReadIn& 
         return ended(Handed::State::Known,
                      "the same recording is there already, of " + dayToText((*there)->day));
     }
-    const auto id = keepAsSitting(journal, *handed.person, handed.planVersion, handed.file, read);
-    if (!id)
-        return id.error().code == ErrorCode::CannotWrite
-                   ? ended(Handed::State::Failed, reasonOf(id.error()))
-                   : fail(id.error());
+    if (!recording) return ended(Handed::State::Failed, reasonOf(recording.error()));
+    const auto id =
+        keepSitting(journal, sittingOf(read, *handed.person, handed.planVersion, *recording),
+                    *read.reading, read.profile);
+    if (!id) return fail(id.error());
     handed.sitting = *id;
     return ended(Handed::State::Kept, handed.words);
+}
+
+} // namespace
+
+Result<Handed> keepRead(Journal& journal, const ReadOrder& order, const ReadIn& read)
+{
+    // Before the journal is locked: copying a recording takes its time.
+    Result<std::string> recording = order.handed.file;
+    if (read.reading && read.reading->heardBreathing() && order.handed.person)
+        recording = keptRecording(journal, order.handed.file, read.sha256);
+    Result<Handed> handed = order.handed;
+    const auto done = journal.atOnce([&]() -> Result<void> {
+        handed = keepReadAtOnce(journal, order.handed, read, recording);
+        return handed ? Result<void>() : fail(handed.error());
+    });
+    if (!done) return fail(done.error());
+    return handed;
 }
 
 } // namespace layakari

@@ -44,6 +44,11 @@ struct ReadIn {
 /// Decodes, listens and reads; touches no journal.
 ReadIn readHanded(const ReadOrder& order, const Progress& progress = {});
 
+/// Saves a sitting with its reading, as one change, and adds what it tells of this person's breath
+/// to what is known of it, if this recording was not there yet: the same sound teaches once.
+Result<Id> keepSitting(Journal& journal, const Sitting& sitting, const Reading& reading,
+                       const std::optional<BreathProfile>& heard);
+
 /// Keeps what was read of `file` as a sitting of a person, with its recording copied where the
 /// journal says so, and learns from it what their breath sounds like. `read.reading` must be one.
 Result<Id> keepAsSitting(Journal& journal, Id person, std::optional<Id> planVersion,

@@ -24,6 +24,7 @@ void Readers::add(ReadOrder order)
 {
     {
         const std::lock_guard lock(m_mutex);
+        m_running[order.handed.id] = std::stop_source();
         m_orders.push_back(std::move(order));
     }
     m_changed.notify_one();
@@ -32,7 +33,6 @@ void Readers::add(ReadOrder order)
 void Readers::stop()
 {
     const std::lock_guard lock(m_mutex);
-    m_orders.clear();
     for (auto& [id, source] : m_running) source.request_stop();
 }
 

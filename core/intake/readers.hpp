@@ -23,8 +23,9 @@ public:
     /// Stops what is being read and waits for it.
     ~Readers();
 
+    std::size_t threads() const { return m_threads.size(); }
     void add(ReadOrder order);
-    /// Forgets what is not begun and stops the rest: those finish with `Cancelled`.
+    /// All that is not finished finishes with `Cancelled`.
     void stop();
 
 private:

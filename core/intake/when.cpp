@@ -10,13 +10,15 @@ namespace layakari {
 
 namespace {
 
-std::int64_t writtenAt(const std::filesystem::path& file)
+std::optional<std::int64_t> writtenAt(const std::filesystem::path& file)
 {
     std::error_code ec;
     const auto time = std::filesystem::last_write_time(file, ec);
-    const auto system =
-        std::chrono::file_clock::to_sys(ec ? std::filesystem::file_time_type::clock::now() : time);
-    return std::chrono::duration_cast<std::chrono::seconds>(system.time_since_epoch()).count();
+    if (ec) return std::nullopt;
+    const auto system = std::chrono::file_clock::to_sys(time);
+    const std::int64_t seconds =
+        std::chrono::duration_cast<std::chrono::seconds>(system.time_since_epoch()).count();
+    return isLikelyTime(seconds) ? std::optional(seconds) : std::nullopt;
 }
 
 } // namespace
@@ -31,8 +33,10 @@ Day localDayOf(std::int64_t seconds)
 
 When whenRecorded(const std::filesystem::path& file, double durationS)
 {
+    const auto begun = creationTimeOf(file);
     const std::int64_t startedAt =
-        creationTimeOf(file).value_or(writtenAt(file) - static_cast<std::int64_t>(durationS));
+        begun ? *begun
+              : writtenAt(file).value_or(std::time(nullptr)) - static_cast<std::int64_t>(durationS);
     return {startedAt, localDayOf(startedAt)};
 }
 

@@ -16,7 +16,8 @@ struct When {
     Day day;                    ///< local
 };
 /// When a recording of `durationS` was begun: by the time stamp inside the file where it has one,
-/// else by the file's own, which a recorder writes when it stops.
+/// else by the file's own, which a recorder writes when it stops, else now: a clock that was never
+/// set, or one that runs in the future, is not believed.
 When whenRecorded(const std::filesystem::path& file, double durationS);
 
 } // namespace layakari

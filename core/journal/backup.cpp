@@ -11,7 +11,6 @@ namespace {
 namespace fs = std::filesystem;
 
 constexpr const char* prefix = "journal-";
-constexpr auto forOwner = fs::perms::owner_read | fs::perms::owner_write;
 
 Error badJournal(const fs::path& file, const std::string& cause, const std::string& tryThis)
 {
@@ -33,7 +32,8 @@ fs::path freeName(const fs::path& folder)
 {
     for (int n = 1;; ++n) {
         fs::path name = folder / ("journal-aside-" + std::to_string(n) + ".db");
-        if (!fs::exists(name)) return name;
+        std::error_code ec;
+        if (!fs::exists(fs::symlink_status(name, ec))) return name;
     }
 }
 
@@ -48,18 +48,27 @@ void dropOldest(const fs::path& folder)
 
 std::vector<Backup> backupsIn(const fs::path& folder)
 {
-    std::vector<Backup> all;
+    std::vector<std::pair<fs::file_time_type, Backup>> all;
+    const auto tomorrow = fs::file_time_type::clock::now() + std::chrono::hours(24);
     std::error_code ec;
     for (fs::directory_iterator it(folder / "backups", ec), end; !ec && it != end;
          it.increment(ec)) {
         const std::string stem = it->path().stem().string();
         if (it->path().extension() != ".db" || !stem.starts_with(prefix)) continue;
-        if (const auto day = dayFromText(stem.substr(std::string(prefix).size())))
-            all.push_back({it->path(), *day});
+        const auto day = dayFromText(stem.substr(std::string(prefix).size()));
+        std::error_code gone;
+        auto made = it->last_write_time(gone);
+        if (!day || gone) continue;
+        // A clock that ran ahead says nothing of when it was.
+        if (made > tomorrow) made = fs::file_time_type::min();
+        all.push_back({made, {it->path(), *day}});
     }
-    std::sort(all.begin(), all.end(),
-              [](const Backup& a, const Backup& b) { return a.day > b.day; });
-    return all;
+    std::sort(all.begin(), all.end(), [](const auto& a, const auto& b) {
+        return a.first != b.first ? a.first > b.first : a.second.day > b.second.day;
+    });
+    std::vector<Backup> backups;
+    for (auto& [made, backup] : all) backups.push_back(std::move(backup));
+    return backups;
 }
 
 Result<std::optional<Backup>> backUp(const fs::path& folder, Day today)
@@ -67,37 +76,30 @@ Result<std::optional<Backup>> backUp(const fs::path& folder, Day today)
     const Backup backup{folder / "backups" / (prefix + dayToText(today) + ".db"), today};
     std::error_code ec;
     if (fs::exists(backup.file, ec)) return std::nullopt;
-    fs::create_directories(backup.file.parent_path(), ec);
-    if (!ec) fs::permissions(backup.file.parent_path(), fs::perms::owner_all, ec);
-    if (ec)
-        return fail(badJournal(backup.file, "no backup can be made (" + ec.message() + ")",
-                               "see that the journal's folder can be written to"));
-    if (auto copied = copyJournal(folder, backup.file); !copied) return fail(copied.error());
+    const auto backups = OutFolder::open(folder).and_then(
+        [](const OutFolder& journal) { return journal.folder("backups"); });
+    if (!backups) return fail(backups.error());
+    auto file = backups->create(backup.file.filename().string());
+    if (!file) return fail(file.error());
+    if (auto copied = copyJournal(folder, *std::move(file)); !copied) return fail(copied.error());
     dropOldest(folder);
     return backup;
 }
 
-Result<void> copyJournal(const fs::path& folder, const fs::path& file)
+Result<void> copyJournal(const fs::path& folder, NewFile file)
 {
-    const fs::path begun = fs::path(file).concat(".part");
-    std::error_code ec;
-    fs::remove(begun, ec);
     try {
         SQLite::Database db((folder / "journal.db").string(), SQLite::OPEN_READONLY);
+        // SQLite writes into an empty file that is there already, which is ours.
         SQLite::Statement copy(db, "VACUUM INTO ?");
-        copy.bind(1, begun.string());
+        copy.bind(1, file.workingPath().string());
         copy.exec();
     } catch (const SQLite::Exception& e) {
-        fs::remove(begun, ec);
-        return fail(badJournal(file, std::string("the journal cannot be copied (") + e.what() + ")",
+        return fail(badJournal(folder / "journal.db",
+                               std::string("the journal cannot be copied (") + e.what() + ")",
                                "see that the disk is not full"));
     }
-    fs::permissions(begun, forOwner, ec);
-    if (!ec) fs::rename(begun, file, ec);
-    if (ec)
-        return fail(badJournal(file, "the journal cannot be copied (" + ec.message() + ")",
-                               "see that the folder can be written to"));
-    return {};
+    return file.finish();
 }
 
 Result<Backup> restoreLastBackup(const fs::path& folder)
@@ -105,21 +107,27 @@ Result<Backup> restoreLastBackup(const fs::path& folder)
     const fs::path file = folder / "journal.db";
     for (const Backup& backup : backupsIn(folder)) {
         if (!isWhole(backup.file)) continue;
-        std::error_code ec;
-        // At any moment there is a journal of that name: the old one gets a second name first, and
-        // the copy takes its place in one step.
-        const fs::path begun = folder / "journal.db.part";
-        fs::copy_file(backup.file, begun, fs::copy_options::overwrite_existing, ec);
-        if (!ec) fs::permissions(begun, forOwner, ec);
-        if (!ec && fs::exists(file)) fs::create_hard_link(file, freeName(folder), ec);
-        // What belongs to the journal that was there must not be taken for the backup's.
-        for (const char* rest : {"journal.db-wal", "journal.db-shm"})
-            if (!ec) fs::remove(folder / rest, ec);
-        if (!ec) fs::rename(begun, file, ec);
-        if (ec)
+        const auto cannot = [&](const std::error_code& ec) {
             return fail(badJournal(file,
                                    "the backup cannot be put in its place (" + ec.message() + ")",
                                    "see that the folder can be written to"));
+        };
+        // At any moment there is a journal of that name: the old one gets a second name first, and
+        // the copy takes its place in one step. What of it is still in its WAL goes with it, and
+        // must not be taken for the backup's.
+        std::error_code ec;
+        const fs::path aside = freeName(folder);
+        if (fs::exists(file, ec)) fs::create_hard_link(file, aside, ec);
+        if (ec) return cannot(ec);
+        const fs::path wal = folder / "journal.db-wal";
+        if (fs::exists(wal, ec)) fs::rename(wal, fs::path(aside).concat("-wal"), ec);
+        if (!ec) fs::remove(folder / "journal.db-shm", ec);
+        if (ec) return cannot(ec);
+        auto begun = OutFolder::open(folder).and_then(
+            [](const OutFolder& journal) { return journal.create("journal.db"); });
+        if (!begun) return fail(begun.error());
+        if (auto copied = copyFile(backup.file, *std::move(begun)); !copied)
+            return fail(copied.error());
         return backup;
     }
     return fail(badJournal(file, "there is no backup that is whole",

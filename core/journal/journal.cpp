@@ -1,10 +1,15 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/journal/journal.hpp"
 
+#include "core/base/new_file.hpp"
+#include "core/journal/backup.hpp"
+#include "core/journal/inspect.hpp"
 #include "core/journal/schema.hpp"
 #include "core/journal/store.hpp"
 
-#include <sqlite3.h>
+#include <SQLiteCpp/Backup.h>
+#include <sys/stat.h>
+#include <unistd.h>
 
 namespace layakari {
 
@@ -18,71 +23,122 @@ Error cannotOpen(const std::filesystem::path& file, const std::string& cause,
     return {ErrorCode::BadJournal, file.string(), "", cause, tryThis};
 }
 
-// The folder is for its owner alone before anything is written into it.
-Result<void> prepareFolder(const std::filesystem::path& folder)
+// Whoever owns it has notes on people's health in it, and writes into it as somebody else would
+// make it theirs no longer.
+Result<void> checkOwner(const std::filesystem::path& path)
 {
-    std::error_code ec;
-    std::filesystem::create_directories(folder, ec);
-    if (!ec) std::filesystem::permissions(folder, std::filesystem::perms::owner_all, ec);
-    if (ec)
-        return fail(cannotOpen(folder, "the journal's folder cannot be made (" + ec.message() + ")",
-                               "choose another with --data, or make it writable"));
-    return {};
+    struct stat status {};
+    if (::stat(path.c_str(), &status) != 0 || status.st_uid == ::geteuid()) return {};
+    return fail(cannotOpen(path, "the journal belongs to another user of this machine",
+                           "choose a folder of your own with --data"));
 }
 
-void migrate(SQLite::Database& db, int from)
+} // namespace
+
+void Journal::Store::migrate()
 {
     SQLite::Transaction transaction(db, SQLite::TransactionBehavior::IMMEDIATE);
     // Another program may have done it while this one waited for the lock.
     const int now = db.execAndGet("PRAGMA user_version").getInt();
     const auto steps = schemaSteps();
-    for (auto step = static_cast<std::size_t>(std::max(now, from)); step < steps.size(); ++step)
+    for (auto step = static_cast<std::size_t>(now); step < steps.size(); ++step)
         db.exec(std::string(steps[step]));
     db.exec("PRAGMA user_version = " + std::to_string(steps.size()));
     transaction.commit();
 }
-
-} // namespace
 
 Journal::Journal(std::unique_ptr<Store> store) : m_store(std::move(store)) {}
 Journal::Journal(Journal&&) noexcept = default;
 Journal& Journal::operator=(Journal&&) noexcept = default;
 Journal::~Journal() = default;
 
-Result<Journal> Journal::open(const std::filesystem::path& folder)
+Result<Journal> Journal::open(const std::filesystem::path& folder, Missing missing)
 {
-    if (auto made = prepareFolder(folder); !made) return fail(made.error());
+    const std::filesystem::path file = folder / "journal.db";
+    std::error_code ec;
+    const bool isThere = std::filesystem::exists(file, ec);
+    if (!isThere && missing == Missing::Refuse)
+        return fail(cannotOpen(file, "there is no journal in this folder",
+                               "choose the folder that has one with --data"));
+    if (!isThere && !backupsIn(folder).empty())
+        return fail(cannotOpen(file, "the journal is gone, but backups of it are there",
+                               "put the last one in its place"));
+    if (auto made = makeFolder(folder); !made)
+        return fail(cannotOpen(folder, "the journal's folder cannot be used: " + made.error().cause,
+                               "choose another with --data, or make it writable"));
+    for (const auto& path : {folder, file})
+        if (auto mine = checkOwner(path); !mine) return fail(mine.error());
+    if (isThere) {
+        const auto version = inspect::versionOf(file);
+        if (!version) return fail(version.error());
+    } else if (auto created = openExclusively(file); !created) {
+        return fail(created.error());
+    }
+    return withoutThrowing(ErrorCode::BadJournal, file.string(), [&] { return make(folder); });
+}
+
+// The file is there, for its owner alone, and was looked at.
+Result<Journal> Journal::make(const std::filesystem::path& folder)
+{
     const std::filesystem::path file = folder / "journal.db";
     try {
         auto store = std::make_unique<Store>(folder, file);
-        std::error_code ec;
-        std::filesystem::permissions(
-            file, std::filesystem::perms::owner_read | std::filesystem::perms::owner_write, ec);
         SQLite::Database& db = store->db;
         db.setBusyTimeout(busyTimeoutMs);
-        const int version = db.execAndGet("PRAGMA user_version").getInt();
-        if (version > newestVersion)
-            return fail(cannotOpen(file,
-                                   "the journal is of version " + std::to_string(version) +
-                                       ", and this program knows " + std::to_string(newestVersion),
-                                   "use the newer Layakari that wrote it; nothing was changed"));
         // What is said to be saved survives a loss of power: WAL with a full sync.
         db.exec("PRAGMA journal_mode = WAL");
         db.exec("PRAGMA synchronous = FULL");
         db.exec("PRAGMA foreign_keys = ON");
-        if (version < newestVersion) migrate(db, version);
+        store->migrate();
         Journal journal(std::move(store));
         if (auto taken = journal.takeLaterFigures(); !taken) return fail(taken.error());
         return journal;
     } catch (const SQLite::Exception& e) {
-        if (e.getErrorCode() == SQLITE_NOTADB || e.getErrorCode() == SQLITE_CORRUPT)
-            return fail(cannotOpen(file, "this is no journal, or it is damaged",
-                                   "move it aside and put a backup in its place; it was left as it "
-                                   "is"));
         return fail(cannotOpen(file, std::string("the journal cannot be opened (") + e.what() + ")",
                                "close other programs that use it, and see that the folder can be "
                                "written to"));
     }
+}
+
+Result<Journal> Journal::openForeign(const std::filesystem::path& file)
+{
+    auto foreign = inspect::openForeign(file);
+    if (!foreign) return fail(foreign.error());
+    return withoutThrowing(ErrorCode::BadJournal, file.string(), [&]() -> Result<Journal> {
+        try {
+            // A database without a name: SQLite keeps it in memory as far as it is small, else in a
+            // file that is deleted as soon as it is open. Whatever ends the program ends it too.
+            auto store = std::make_unique<Store>(file.parent_path(), std::filesystem::path());
+            const inspect::Deadline deadline(*foreign, inspect::foreignLimit);
+            SQLite::Backup copy(store->db, *foreign);
+            copy.executeStep(-1);
+            inspect::distrust(store->db);
+            store->migrate();
+            Journal journal(std::move(store));
+            if (auto taken = journal.takeLaterFigures(); !taken) return fail(taken.error());
+            return journal;
+        } catch (const SQLite::Exception& e) {
+            return fail(cannotOpen(file,
+                                   std::string("the journal cannot be read (") + e.what() + ")",
+                                   "see that there is room for temporary files, or take it out "
+                                   "again"));
+        }
+    });
+}
+
+Result<void> Journal::atOnce(const std::function<Result<void>()>& work)
+{
+    if (m_store->isInTransaction) return work();
+    Result<void> done;
+    auto committed = m_store->guarded([&] {
+        SQLite::Transaction transaction(m_store->db, SQLite::TransactionBehavior::IMMEDIATE);
+        m_store->isInTransaction = true;
+        const std::unique_ptr<bool, void (*)(bool*)> until(&m_store->isInTransaction,
+                                                           [](bool* is) { *is = false; });
+        done = work();
+        if (done) transaction.commit();
+    });
+    return committed ? done : committed;
 }
 
 const std::filesystem::path& Journal::folder() const { return m_store->folder; }

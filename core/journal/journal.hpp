@@ -2,8 +2,8 @@
 //
 // The journal: people, plans, ladders, courses and sittings in one SQLite file.
 //
-//     auto journal = Journal::open(folder);             // makes folder (0700) and journal.db
-//     (0600) journal->savePerson(person);                      // on disk when it returns
+//     auto journal = Journal::open(folder); // makes folder (0700) and journal.db (0600)
+//     journal->addPerson(person);           // on disk when it returns
 //
 // Every change is one transaction: after a crash it is there whole or not at all. A journal is used
 // from one thread.
@@ -12,6 +12,7 @@
 #include "core/journal/records.hpp"
 
 #include <filesystem>
+#include <functional>
 #include <map>
 #include <memory>
 
@@ -19,25 +20,43 @@ namespace layakari {
 
 class Journal {
 public:
+    enum class Missing { Make, Refuse };
     /// Opens or makes the journal in `folder` and brings an older one up to date, in one
-    /// transaction. BadJournal: it is broken, of a newer version (it is left as it is), in use and
-    /// locked, or the folder cannot be made.
-    static Result<Journal> open(const std::filesystem::path& folder);
+    /// transaction. BadJournal: there is none and none is to be made, it is damaged or of a newer
+    /// version (then no byte of it is changed, nor of its WAL: it is looked at before it is
+    /// opened), another user's, in use and locked, or the folder cannot be made.
+    static Result<Journal> open(const std::filesystem::path& folder,
+                                Missing missing = Missing::Make);
+    /// A private copy of a journal that somebody else may have made, gone when it is closed and
+    /// when the program ends. The file is only read; it must have just what a journal of its
+    /// version has (no views, no triggers), be whole and within `journalLimits`. BadJournal.
+    static Result<Journal> openForeign(const std::filesystem::path& file);
     Journal(Journal&&) noexcept;
     Journal& operator=(Journal&&) noexcept;
     ~Journal();
 
-    static constexpr int newestVersion = 5;
+    static constexpr int newestVersion = 6;
+
+    /// All that `work` changes in this journal becomes one change: there whole when this returns,
+    /// or where `work` fails not at all.
+    Result<void> atOnce(const std::function<Result<void>()>& work);
 
     // People. Names need not differ; an empty one is refused with BadArgument.
     Result<std::vector<Person>> people(bool withArchived = false) const;
     Result<std::optional<Person>> person(Id id) const;
-    /// Adds (`id` 0) or changes; returns the id.
-    Result<Id> savePerson(const Person& person);
+    /// Adds a person and returns the id. The name is cleaned (`cleanName`).
+    Result<Id> addPerson(const Person& person);
+    /// Writes what differs between `before` and `after`, and only that, of one person; conditions
+    /// one by one. BadArgument, and nothing is written, where the same was changed meanwhile from
+    /// elsewhere.
+    Result<void> changePerson(const Person& before, const Person& after);
+    Result<void> saveBreathProfile(Id person, const std::string& profile);
 
     Result<DayState> dayState(Id person, Day day) const;
     Result<std::map<Day, DayState>> dayStates(Id person) const; ///< of all days that have one
     Result<void> saveDayState(Id person, Day day, const DayState& state);
+    /// As `changePerson`, of how somebody is on one day.
+    Result<void> changeDayState(Id person, Day day, const DayState& before, const DayState& after);
     Result<std::vector<Acknowledgement>> acknowledgements(Id person) const;
     Result<void> acknowledge(Id person, const Acknowledgement& given);
 
@@ -86,6 +105,12 @@ public:
     Result<std::vector<Handed>> handedIn() const;
     /// Adds (`id` 0) or changes; returns the id.
     Result<Id> saveHanded(const Handed& handed);
+    /// Marks one that waits as being read by this program, before it is read. False, and nothing is
+    /// marked, where another program that runs is reading it. One with which `mostAttempts`
+    /// programs ended by a fault of theirs is Failed then and says so; it is read again only when
+    /// somebody asks for it. That one was killed counts for nothing.
+    Result<bool> beginReading(Handed& handed);
+    static constexpr int mostAttempts = 2;
     /// Forgets one, or with `id` 0 all that are no longer waiting. Sittings stay.
     Result<void> forgetHanded(Id id);
 
@@ -104,6 +129,7 @@ public:
 
 private:
     struct Store;
+    static Result<Journal> make(const std::filesystem::path& folder);
     /// Takes the figures that came with a later version out of the readings of older sittings.
     Result<void> takeLaterFigures();
     explicit Journal(std::unique_ptr<Store> store);

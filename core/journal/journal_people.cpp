@@ -1,4 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/base/text.hpp"
 #include "core/journal/journal.hpp"
 #include "core/journal/store.hpp"
 
@@ -9,21 +10,22 @@ namespace layakari {
 namespace {
 
 constexpr const char* personColumns =
-    "SELECT id, name, note, usual_hour, own_count_s, sa_hz, school, breath_profile, archived FROM "
-    "person ";
+    "SELECT id, uid, name, note, usual_hour, own_count_s, sa_hz, school, breath_profile, archived "
+    "FROM person ";
 
 Person personFrom(SQLite::Statement& row)
 {
     Person person;
     person.id = row.getColumn(0).getInt64();
-    person.name = row.getColumn(1).getString();
-    person.note = row.getColumn(2).getString();
-    if (!row.getColumn(3).isNull()) person.usualHour = row.getColumn(3).getInt();
-    person.ownCountS = sql::realOf(row.getColumn(4));
-    person.saHz = sql::realOf(row.getColumn(5));
-    person.school = sql::schoolFromJson(row.getColumn(6).getString());
-    person.breathProfile = row.getColumn(7).getString();
-    person.archived = row.getColumn(8).getInt() != 0;
+    person.uid = row.getColumn(1).getString();
+    person.name = row.getColumn(2).getString();
+    person.note = row.getColumn(3).getString();
+    if (!row.getColumn(4).isNull()) person.usualHour = row.getColumn(4).getInt();
+    person.ownCountS = sql::realOf(row.getColumn(5));
+    person.saHz = sql::realOf(row.getColumn(6));
+    person.school = sql::schoolFromJson(row.getColumn(7).getString());
+    person.breathProfile = row.getColumn(8).getString();
+    person.archived = row.getColumn(9).getInt() != 0;
     return person;
 }
 
@@ -39,37 +41,63 @@ void addConditions(SQLite::Database& db, std::vector<Person>& people)
     }
 }
 
-void writePerson(SQLite::Database& db, const Person& person)
+void bindPerson(SQLite::Statement& write, const Person& person)
+{
+    write.bind(":name", person.name);
+    write.bind(":note", person.note);
+    sql::bind(write, ":hour", person.usualHour);
+    sql::bind(write, ":count", person.ownCountS);
+    sql::bind(write, ":sa", person.saHz);
+    write.bind(":school", sql::schoolToJson(person.school));
+    write.bind(":archived", person.archived ? 1 : 0);
+}
+
+void setCondition(SQLite::Database& db, Id person, Condition condition, bool has)
 {
     SQLite::Statement write(
-        db, person.id == 0
-                ? "INSERT INTO person (name, note, usual_hour, own_count_s, sa_hz, school, "
-                  "breath_profile, archived) VALUES (?, ?, ?, ?, ?, ?, ?, ?)"
-                : "UPDATE person SET name = ?, note = ?, usual_hour = ?, own_count_s = ?, sa_hz = "
-                  "?, school = ?, breath_profile = ?, archived = ? WHERE id = ?");
-    write.bind(1, person.name);
-    write.bind(2, person.note);
-    sql::bind(write, 3, person.usualHour ? std::optional<Id>(*person.usualHour) : std::nullopt);
-    sql::bind(write, 4, person.ownCountS);
-    sql::bind(write, 5, person.saHz);
-    write.bind(6, sql::schoolToJson(person.school));
-    write.bind(7, person.breathProfile);
-    write.bind(8, person.archived ? 1 : 0);
-    if (person.id != 0) write.bind(9, person.id);
+        db, has ? "INSERT OR IGNORE INTO person_condition VALUES (?, ?)"
+                : "DELETE FROM person_condition WHERE person = ? AND condition = ?");
+    write.bind(1, person);
+    write.bind(2, toWord(condition));
     write.exec();
 }
 
-void writeConditions(SQLite::Database& db, Id person, const Conditions& conditions)
-{
-    SQLite::Statement clear(db, "DELETE FROM person_condition WHERE person = ?");
-    clear.bind(1, person);
-    clear.exec();
-    for (const Condition condition : conditions) {
-        SQLite::Statement write(db, "INSERT INTO person_condition VALUES (?, ?)");
-        write.bind(1, person);
-        write.bind(2, toWord(condition));
-        write.exec();
+// What was `before` and is to be `after`, where it is `now`: the same part may have been changed by
+// somebody else meanwhile, who must not be written over.
+class Merger {
+public:
+    template <class T>
+    T of(const T& before, const T& after, const T& now)
+    {
+        if (before == after) return now;
+        m_clashes = m_clashes || (now != before && now != after);
+        return after;
     }
+    // Each condition by itself: one can be added here and another elsewhere.
+    Conditions of(const Conditions& before, const Conditions& after, Conditions now)
+    {
+        for (const Condition condition : after)
+            if (!before.count(condition)) now.insert(condition);
+        for (const Condition condition : before)
+            if (!after.count(condition)) now.erase(condition);
+        return now;
+    }
+    bool clashes() const { return m_clashes; }
+
+private:
+    bool m_clashes = false;
+};
+
+Error changedMeanwhile(const std::string& name)
+{
+    return {ErrorCode::BadArgument, "", "", name + " was changed elsewhere meanwhile",
+            "look at what is there now, and change it again"};
+}
+
+Error nobody()
+{
+    return {ErrorCode::BadArgument, "", "", "there is no such person in the journal",
+            "choose one who is"};
 }
 
 } // namespace
@@ -99,15 +127,75 @@ Result<std::optional<Person>> Journal::person(Id id) const
     });
 }
 
-Result<Id> Journal::savePerson(const Person& person)
+Result<Id> Journal::addPerson(const Person& person)
 {
-    if (person.name.find_first_not_of(" \t") == std::string::npos)
+    Person added = person;
+    added.name = cleanName(person.name);
+    if (added.name.empty())
         return fail({ErrorCode::BadArgument, "", "", "a person needs a name", "type one"});
     return m_store->inTransaction([&] {
-        writePerson(m_store->db, person);
-        const Id id = person.id == 0 ? m_store->db.getLastInsertRowid() : person.id;
-        writeConditions(m_store->db, id, person.conditions);
+        SQLite::Database& db = m_store->db;
+        SQLite::Statement write(
+            db, "INSERT INTO person (uid, name, note, usual_hour, own_count_s, sa_hz, school, "
+                "archived, breath_profile) VALUES (coalesce(:uid, lower(hex(randomblob(16)))), "
+                ":name, :note, :hour, :count, :sa, :school, :archived, :profile)");
+        bindPerson(write, added);
+        sql::bind(write, ":uid", added.uid.empty() ? std::nullopt : std::optional(added.uid));
+        write.bind(":profile", added.breathProfile);
+        write.exec();
+        const Id id = db.getLastInsertRowid();
+        for (const Condition condition : added.conditions) setCondition(db, id, condition, true);
         return id;
+    });
+}
+
+Result<void> Journal::changePerson(const Person& before, const Person& after)
+{
+    Person changed = after;
+    changed.name = cleanName(after.name);
+    if (changed.name.empty())
+        return fail({ErrorCode::BadArgument, "", "", "a person needs a name", "type one"});
+    return atOnce([&]() -> Result<void> {
+        const auto there = person(before.id);
+        if (!there) return fail(there.error());
+        if (!*there) return fail(nobody());
+        const Person& now = **there;
+        Merger merger;
+        Person merged = now;
+        merged.name = merger.of(before.name, changed.name, now.name);
+        merged.note = merger.of(before.note, after.note, now.note);
+        merged.usualHour = merger.of(before.usualHour, after.usualHour, now.usualHour);
+        merged.ownCountS = merger.of(before.ownCountS, after.ownCountS, now.ownCountS);
+        merged.saHz = merger.of(before.saHz, after.saHz, now.saHz);
+        merged.school = merger.of(before.school, after.school, now.school);
+        merged.archived = merger.of(before.archived, after.archived, now.archived);
+        merged.conditions = merger.of(before.conditions, after.conditions, now.conditions);
+        if (merger.clashes()) return fail(changedMeanwhile(now.name));
+        return m_store->guarded([&] {
+            SQLite::Database& db = m_store->db;
+            SQLite::Statement write(
+                db, "UPDATE person SET name = :name, note = :note, usual_hour = :hour, "
+                    "own_count_s = :count, sa_hz = :sa, school = :school, archived = :archived "
+                    "WHERE id = :id");
+            bindPerson(write, merged);
+            write.bind(":id", merged.id);
+            write.exec();
+            for (const Condition condition : now.conditions)
+                if (!merged.conditions.count(condition))
+                    setCondition(db, merged.id, condition, false);
+            for (const Condition condition : merged.conditions)
+                setCondition(db, merged.id, condition, true);
+        });
+    });
+}
+
+Result<void> Journal::saveBreathProfile(Id person, const std::string& profile)
+{
+    return m_store->inTransaction([&] {
+        SQLite::Statement write(m_store->db, "UPDATE person SET breath_profile = ? WHERE id = ?");
+        write.bind(1, profile);
+        write.bind(2, person);
+        write.exec();
     });
 }
 
@@ -152,6 +240,20 @@ Result<void> Journal::saveDayState(Id person, Day day, const DayState& state)
         write.bind(3, sql::conditionsToJson(state.conditions));
         sql::bind(write, 4, state.mealHour);
         write.exec();
+    });
+}
+
+Result<void> Journal::changeDayState(Id person, Day day, const DayState& before,
+                                     const DayState& after)
+{
+    return atOnce([&]() -> Result<void> {
+        const auto now = dayState(person, day);
+        if (!now) return fail(now.error());
+        Merger merger;
+        const DayState merged{merger.of(before.conditions, after.conditions, now->conditions),
+                              merger.of(before.mealHour, after.mealHour, now->mealHour)};
+        if (merger.clashes()) return fail(changedMeanwhile("the day"));
+        return saveDayState(person, day, merged);
     });
 }
 

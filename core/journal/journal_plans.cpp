@@ -61,7 +61,8 @@ Result<std::vector<KeptPlan>> Journal::plans(Id person) const
             m_store->db,
             "SELECT v.plan, v.id, max(v.version), v.json FROM plan_version v JOIN plan p ON p.id = "
             "v.plan WHERE p.archived = 0 AND p.listed = 1 AND p.person IS ? GROUP BY v.plan ORDER "
-            "BY lower(json_extract(v.json, '$.name')), v.plan");
+            "BY CASE WHEN json_valid(v.json) THEN lower(json_extract(v.json, '$.name')) END, "
+            "v.plan");
         sql::bind(query, 1, person == 0 ? std::nullopt : std::optional<Id>(person));
         std::vector<KeptPlan> plans;
         while (query.executeStep())

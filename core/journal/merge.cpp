@@ -1,9 +1,13 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/journal/merge.hpp"
 
+#include "core/audio/sound_limits.hpp"
+#include "core/base/text.hpp"
+
 #include <algorithm>
 #include <limits>
 #include <map>
+#include <set>
 #include <utility>
 
 namespace layakari {
@@ -12,35 +16,79 @@ namespace {
 
 constexpr int allOfThem = std::numeric_limits<int>::max();
 
+// A figure of somebody else's journal that no sitting can have is none; a chart would try to draw
+// it.
+void keepWithin(std::optional<double>& figure, double least, double most)
+{
+    if (figure && !(*figure >= least && *figure <= most)) figure.reset();
+}
+
+void keepWithin(std::optional<int>& figure, int least, int most)
+{
+    if (figure && (*figure < least || *figure > most)) figure.reset();
+}
+
+void keepPlausible(Sitting& s)
+{
+    constexpr double percent = 100;
+    constexpr double longestS = soundLimits::hours * 3600;
+    for (auto* figure : {&s.accuracy, &s.accuracyLow, &s.accuracyHigh, &s.completion})
+        keepWithin(*figure, 0, percent);
+    for (auto* seconds : {&s.countLengthS, &s.longestHoldS, &s.humS})
+        keepWithin(*seconds, 0, longestS);
+    for (auto* ratio : {&s.exhaleToInhale, &s.holdToInhale}) keepWithin(*ratio, 0, 1000);
+    for (auto* perMin : {&s.strokesPerMin, &s.restBreathsPerMin}) keepWithin(*perMin, 0, 1000);
+    keepWithin(s.humHz, 20, 2000);
+    keepWithin(s.humWanderCents, 0, 10'000);
+    keepWithin(s.strokes, 0, 1'000'000);
+    keepWithin(s.words.feelBefore, 0, 10);
+    keepWithin(s.words.feelAfter, 0, 10);
+    s.strainSigns = std::clamp(s.strainSigns, 0, 1'000'000);
+    if (!(s.practiceS >= 0 && s.practiceS <= longestS)) s.practiceS = 0;
+}
+
+// Who of ours one of theirs is: of the same mark; else the only one of that name, if theirs is the
+// only one too and nobody else of theirs is them.
+class WhoIsWho {
+public:
+    WhoIsWho(std::vector<Person> ours, const std::vector<Person>& theirs) : m_ours(std::move(ours))
+    {
+        for (const Person& person : theirs) ++m_theirs[cleanName(person.name)];
+        for (const Person& person : theirs)
+            for (const Person& our : m_ours)
+                if (!person.uid.empty() && our.uid == person.uid) m_taken.insert(our.id);
+    }
+
+    Id find(const Person& person)
+    {
+        for (const Person& our : m_ours)
+            if (!person.uid.empty() && our.uid == person.uid) return our.id;
+        const std::string name = cleanName(person.name);
+        const Person* found = nullptr;
+        for (const Person& our : m_ours) {
+            if (our.name != name || m_taken.count(our.id)) continue;
+            if (found) return 0;
+            found = &our;
+        }
+        if (!found || m_theirs[name] > 1) return 0;
+        m_taken.insert(found->id);
+        return found->id;
+    }
+
+private:
+    std::vector<Person> m_ours;
+    std::map<std::string, int> m_theirs;
+    std::set<Id> m_taken;
+};
+
 class Merging {
 public:
     Merging(Journal& into, const Journal& from) : m_into(into), m_from(from) {}
 
     Result<Merged> run()
     {
-        if (auto done = takePlans(0, 0); !done) return fail(done.error());
-        if (auto done = takeLadders(); !done) return fail(done.error());
-        const auto theirs = m_from.people(true);
-        if (!theirs) return fail(theirs.error());
-        const auto ours = m_into.people(true);
-        if (!ours) return fail(ours.error());
-        for (const Person& person : *theirs) {
-            const auto same = std::find_if(ours->begin(), ours->end(), [&](const Person& our) {
-                return our.name == person.name;
-            });
-            Id here = same == ours->end() ? 0 : same->id;
-            if (here == 0) {
-                Person added = person;
-                added.id = 0;
-                const auto id = m_into.savePerson(added);
-                if (!id) return fail(id.error());
-                here = *id;
-                ++m_merged.people;
-            }
-            m_here[person.id] = here;
-            if (auto done = takePerson(person.id, here); !done) return fail(done.error());
-        }
-        if (auto done = takeHanded(); !done) return fail(done.error());
+        if (auto done = m_into.atOnce([this] { return takeAll(); }); !done)
+            return fail(done.error());
         return m_merged;
     }
 
@@ -52,6 +100,44 @@ private:
     std::map<Id, Id> m_sittings; ///< of theirs, the sitting here
     std::map<Id, Id> m_versions; ///< of theirs, the version here
     std::map<std::string, std::string> m_ladders;
+
+    Result<void> takeAll()
+    {
+        if (auto done = takePlans(0, 0); !done) return done;
+        if (auto done = takeLadders(); !done) return done;
+        const auto theirs = m_from.people(true);
+        if (!theirs) return fail(theirs.error());
+        auto ours = m_into.people(true);
+        if (!ours) return fail(ours.error());
+        WhoIsWho who(*std::move(ours), *theirs);
+        for (const Person& person : *theirs) {
+            Id here = who.find(person);
+            if (here == 0) {
+                const auto id = addPerson(person);
+                if (!id) return fail(id.error());
+                here = *id;
+                ++m_merged.people;
+            }
+            m_here[person.id] = here;
+            if (auto done = takePerson(person.id, here); !done) return done;
+        }
+        return takeHanded();
+    }
+
+    Result<Id> addPerson(Person person)
+    {
+        if (cleanName(person.name).empty()) person.name = "?";
+        keepWithin(person.usualHour, 0, 23);
+        keepWithin(person.ownCountS, 0.1, planLimits::countLengthS);
+        keepWithin(person.saHz, 20, 2000);
+        return m_into.addPerson(person);
+    }
+
+    static std::optional<Id> hereOf(std::optional<Id> there, const std::map<Id, Id>& here)
+    {
+        const auto at = there ? here.find(*there) : here.end();
+        return at == here.end() ? std::nullopt : std::optional(at->second);
+    }
 
     Result<void> takePerson(Id there, Id here)
     {
@@ -66,15 +152,16 @@ private:
     {
         const auto theirs = m_from.plans(there);
         if (!theirs) return fail(theirs.error());
-        const auto ours = m_into.plans(here);
+        auto ours = m_into.plans(here);
         if (!ours) return fail(ours.error());
         for (const KeptPlan& kept : *theirs) {
             const bool isHere = std::any_of(ours->begin(), ours->end(), [&](const KeptPlan& our) {
                 return our.plan == kept.plan;
             });
             if (isHere) continue;
-            if (auto saved = m_into.savePlan(0, here, kept.plan); !saved)
-                return fail(saved.error());
+            const auto saved = m_into.savePlan(0, here, kept.plan);
+            if (!saved) return fail(saved.error());
+            ours->push_back(*saved);
             ++m_merged.plans;
         }
         return {};
@@ -84,7 +171,7 @@ private:
     {
         const auto theirs = m_from.ladders();
         if (!theirs) return fail(theirs.error());
-        const auto ours = m_into.ladders();
+        auto ours = m_into.ladders();
         if (!ours) return fail(ours.error());
         for (const KeptLadder& kept : *theirs) {
             const auto same = std::find_if(ours->begin(), ours->end(), [&](const KeptLadder& our) {
@@ -95,6 +182,7 @@ private:
                 const auto id = m_into.saveLadder({0, kept.ladder});
                 if (!id) return fail(id.error());
                 here = *id;
+                ours->push_back({here, kept.ladder});
                 ++m_merged.ladders;
             }
             m_ladders["own:" + std::to_string(kept.id)] = "own:" + std::to_string(here);
@@ -140,7 +228,7 @@ private:
     {
         const auto theirs = m_from.courses(there);
         if (!theirs) return fail(theirs.error());
-        const auto ours = m_into.courses(here);
+        auto ours = m_into.courses(here);
         if (!ours) return fail(ours.error());
         for (Course course : *theirs) {
             const auto version = versionHere(course.planVersion);
@@ -154,6 +242,7 @@ private:
             });
             if (isHere) continue;
             if (auto saved = m_into.saveCourse(course); !saved) return fail(saved.error());
+            ours->push_back(course);
         }
         return {};
     }
@@ -169,7 +258,7 @@ private:
                 if (auto saved = m_into.saveDayState(here, day, state); !saved) return saved;
         const auto theirs = m_from.acknowledgements(there);
         if (!theirs) return fail(theirs.error());
-        const auto ours = m_into.acknowledgements(here);
+        auto ours = m_into.acknowledgements(here);
         if (!ours) return fail(ours.error());
         for (const Acknowledgement& given : *theirs) {
             const bool isHere =
@@ -179,6 +268,7 @@ private:
                 });
             if (isHere) continue;
             if (auto saved = m_into.acknowledge(here, given); !saved) return saved;
+            ours->push_back(given);
         }
         return {};
     }
@@ -198,6 +288,7 @@ private:
             const auto json = m_from.readingOf(there);
             if (!json) return fail(json.error());
             sitting.person = here;
+            keepPlausible(sitting);
             if (sitting.planVersion) {
                 const auto version = versionHere(*sitting.planVersion);
                 if (!version) return fail(version.error());
@@ -215,22 +306,27 @@ private:
     {
         const auto theirs = m_from.handedIn();
         if (!theirs) return fail(theirs.error());
-        const auto ours = m_into.handedIn();
+        auto ours = m_into.handedIn();
         if (!ours) return fail(ours.error());
         for (Handed handed : *theirs) {
+            // What waits there names files of another machine, or any file of this one.
+            if (handed.state == Handed::State::Waiting) continue;
             const bool isHere = std::any_of(ours->begin(), ours->end(), [&](const Handed& our) {
                 return our.file == handed.file;
             });
             if (isHere) continue;
             handed.id = 0;
-            if (handed.person) handed.person = m_here[*handed.person];
-            if (handed.sitting) handed.sitting = m_sittings[*handed.sitting];
+            handed.reader.clear();
+            handed.attempts = 0;
+            handed.person = hereOf(handed.person, m_here);
+            handed.sitting = hereOf(handed.sitting, m_sittings);
             if (handed.planVersion) {
                 const auto version = versionHere(*handed.planVersion);
                 if (!version) return fail(version.error());
                 handed.planVersion = *version;
             }
             if (auto saved = m_into.saveHanded(handed); !saved) return fail(saved.error());
+            ours->push_back(handed);
         }
         return {};
     }

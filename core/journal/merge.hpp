@@ -13,10 +13,12 @@ struct Merged {
     int sittings = 0;
 };
 
-/// Takes all of `from` into `into`: what is there already stays as it is, nothing is doubled, and
-/// doing it again changes nothing. People are the same by name, plans and ladders by all that they
-/// say, places by ladder (the later one holds), courses by all that they say, days and what was
-/// read by day, sittings by person and content, what was handed in by file. Of a plan's versions
+/// Takes all of `from` into `into`, as one change: what is there already stays as it is, nothing is
+/// doubled, and doing it again changes nothing. People are the same by their mark, and where that
+/// is not known here by name if only one here and one there has it; plans and ladders by all that
+/// they say, places by ladder (the later one holds), courses by all that they say, days and what
+/// was read by day, sittings by person and content, what was handed in by file; what waits to be
+/// read there is not taken. Figures that no sitting can have are left out. Of a plan's versions
 /// those come along that a sitting or a course used, and the newest.
 Result<Merged> mergeJournal(Journal& into, const Journal& from);
 

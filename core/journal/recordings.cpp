@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/journal/recordings.hpp"
 
+#include "core/base/new_file.hpp"
+
 namespace layakari {
 
 namespace fs = std::filesystem;
@@ -9,10 +11,9 @@ namespace {
 
 constexpr const char* copyKey = "copy_recordings";
 
-Error cannotCopy(const fs::path& file, const std::error_code& why)
+Error cannotCopy(const Error& why)
 {
-    return {ErrorCode::CannotWrite, file.string(), "",
-            "the recording cannot be copied there (" + why.message() + ")",
+    return {ErrorCode::CannotWrite, why.file, "", "the recording cannot be copied: " + why.cause,
             "make room, or let recordings stay where they are (Prepare, Handed in)"};
 }
 
@@ -29,22 +30,19 @@ Result<std::string> keptRecording(const Journal& journal, const fs::path& file,
                                   const std::string& sha256)
 {
     if (!copiesRecordings(journal)) return file.string();
-    const fs::path folder = journal.folder() / "recordings" / sha256;
+    const auto folder = OutFolder::open(journal.folder())
+                            .and_then([](const OutFolder& f) { return f.folder("recordings"); })
+                            .and_then([&](const OutFolder& f) { return f.folder(sha256); });
+    if (!folder) return fail(cannotCopy(folder.error()));
+    const fs::path there = journal.folder() / "recordings" / sha256;
     std::error_code ec;
-    for (const fs::directory_entry& there : fs::directory_iterator(folder, ec))
-        if (there.path().extension() != ".part") return there.path().string();
-    const fs::path target = folder / file.filename();
-    fs::path part = target;
-    part += ".part";
-    fs::create_directories(folder, ec);
-    if (!ec) fs::copy_file(file, part, fs::copy_options::overwrite_existing, ec);
-    // When it was recorded is told by it, where the file does not say so from within.
-    if (!ec) fs::last_write_time(part, fs::last_write_time(file, ec), ec);
-    if (!ec) fs::rename(part, target, ec);
-    if (!ec) return target.string();
-    std::error_code ignored;
-    fs::remove(part, ignored);
-    return fail(cannotCopy(target, ec));
+    for (const fs::directory_entry& copy : fs::directory_iterator(there, ec))
+        if (copy.path().extension() != ".part") return copy.path().string();
+    auto copy = folder->create(file.filename().string());
+    if (!copy) return fail(cannotCopy(copy.error()));
+    if (auto copied = copyFile(file, *std::move(copy)); !copied)
+        return fail(cannotCopy(copied.error()));
+    return (there / file.filename()).string();
 }
 
 } // namespace layakari

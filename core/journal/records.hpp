@@ -24,6 +24,7 @@ std::optional<Day> dayFromText(const std::string& text);
 
 struct Person {
     Id id = 0;
+    std::string uid; ///< the same in every copy of a journal; given when it is added
     std::string name;
     std::string note;
     std::optional<int> usualHour;    ///< 0 to 23: when this person usually practises
@@ -133,6 +134,8 @@ struct Handed {
     State state = State::Waiting;
     std::string words; ///< how it was matched, or what went wrong
     std::optional<Id> sitting;
+    std::string reader = {}; ///< the program that reads it, or ended while it did; empty for none
+    int attempts = 0;        ///< of programs that a fault ended while they read it
     bool operator==(const Handed&) const = default;
 };
 

@@ -128,8 +128,18 @@ ALTER TABLE sitting ADD COLUMN exhale_to_inhale REAL;
 ALTER TABLE sitting ADD COLUMN hold_to_inhale REAL;
 )sql";
 
-constexpr std::array steps{peopleAndPlans, laddersCoursesSittings, feelAndFigures, handedIn,
-                           keptRatios};
+// Two people of one name stay two when a journal is taken in again: each has a mark of their own.
+// Of people who were there before, it follows from the name, so that copies of one journal agree.
+constexpr std::string_view whoIsWho = R"sql(
+ALTER TABLE person ADD COLUMN uid TEXT NOT NULL DEFAULT '';
+UPDATE person SET uid = 'name:' || name || ':' ||
+    (SELECT count(*) FROM person other WHERE other.name = person.name AND other.id < person.id);
+ALTER TABLE intake ADD COLUMN reader TEXT NOT NULL DEFAULT '';
+ALTER TABLE intake ADD COLUMN attempts INTEGER NOT NULL DEFAULT 0;
+)sql";
+
+constexpr std::array steps{
+    peopleAndPlans, laddersCoursesSittings, feelAndFigures, handedIn, keptRatios, whoIsWho};
 
 } // namespace
 

@@ -61,8 +61,7 @@ Result<void> learnBreath(Journal& journal, Id id, const BreathProfile& heard)
     if (!person) return fail(person.error());
     if (!*person) return {};
     const auto known = parseProfile((*person)->breathProfile, (*person)->name);
-    (*person)->breathProfile = profileToJson(known ? merged(*known, heard) : heard);
-    return journal.savePerson(**person).map([](Id) {});
+    return journal.saveBreathProfile(id, profileToJson(known ? merged(*known, heard) : heard));
 }
 
 Sitting sittingFrom(const Reading& reading, Id person, Id planVersion, std::int64_t startedAt,

@@ -3,6 +3,7 @@
 // Within the journal room only: the open database, and what its files share.
 #pragma once
 
+#include "core/base/barrier.hpp"
 #include "core/journal/journal.hpp"
 
 #include <SQLiteCpp/SQLiteCpp.h>
@@ -12,12 +13,16 @@ namespace layakari {
 struct Journal::Store {
     std::filesystem::path folder;
     mutable SQLite::Database db;
+    bool isInTransaction = false; ///< of `Journal::atOnce`
 
     Store(std::filesystem::path where, const std::filesystem::path& file)
         : folder(std::move(where)),
           db(file.string(), SQLite::OPEN_READWRITE | SQLite::OPEN_CREATE | SQLite::OPEN_FULLMUTEX)
     {
     }
+
+    /// Brings a database of an older version up to date, in one transaction.
+    void migrate();
 
     Error errorFrom(const SQLite::Exception& e) const
     {
@@ -27,26 +32,31 @@ struct Journal::Store {
                 "not been replaced"};
     }
 
-    /// Runs `work` and turns an exception of the database into an error.
+    /// Runs `work` and turns what it throws into an error.
     template <class Work>
     auto guarded(Work&& work) const -> Result<decltype(work())>
     {
-        try {
-            if constexpr (std::is_void_v<decltype(work())>) {
-                work();
-                return {};
-            } else {
-                return work();
-            }
-        } catch (const SQLite::Exception& e) {
-            return fail(errorFrom(e));
-        }
+        using Value = decltype(work());
+        return withoutThrowing(ErrorCode::BadJournal, (folder / "journal.db").string(),
+                               [&]() -> Result<Value> {
+                                   try {
+                                       if constexpr (std::is_void_v<Value>) {
+                                           work();
+                                           return {};
+                                       } else {
+                                           return work();
+                                       }
+                                   } catch (const SQLite::Exception& e) {
+                                       return fail(errorFrom(e));
+                                   }
+                               });
     }
 
-    /// The same within one transaction.
+    /// The same within one transaction: its own, or the one that is open already.
     template <class Work>
     auto inTransaction(Work&& work) -> Result<decltype(work())>
     {
+        if (isInTransaction) return guarded(work);
         return guarded([&] {
             SQLite::Transaction transaction(db, SQLite::TransactionBehavior::IMMEDIATE);
             if constexpr (std::is_void_v<decltype(work())>) {
@@ -68,13 +78,14 @@ inline std::optional<double> realOf(const SQLite::Column& column)
     return column.isNull() ? std::nullopt : std::optional(column.getDouble());
 }
 
-template <class T>
-void bind(SQLite::Statement& statement, int index, const std::optional<T>& value)
+/// `where`: the parameter's number or name.
+template <class Where, class T>
+void bind(SQLite::Statement& statement, Where where, const std::optional<T>& value)
 {
     if (value)
-        statement.bind(index, *value);
+        statement.bind(where, *value);
     else
-        statement.bind(index);
+        statement.bind(where);
 }
 
 /// Lists of words as JSON text; text that cannot be read gives none.

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/journal/store.hpp"
 
+#include "core/base/text.hpp"
+
 #include <cstdio>
 #include <nlohmann/json.hpp>
 
@@ -9,10 +11,8 @@ namespace layakari {
 std::string dayToText(Day day)
 {
     const std::chrono::year_month_day d(day);
-    char text[32];
-    std::snprintf(text, sizeof text, "%04d-%02u-%02u", static_cast<int>(d.year()),
-                  static_cast<unsigned>(d.month()), static_cast<unsigned>(d.day()));
-    return text;
+    return format("%04d-%02u-%02u", static_cast<int>(d.year()), static_cast<unsigned>(d.month()),
+                  static_cast<unsigned>(d.day()));
 }
 
 std::optional<Day> dayFromText(const std::string& text)
@@ -34,7 +34,7 @@ namespace sql {
 
 using Json = nlohmann::json;
 
-std::string wordsToJson(const std::vector<std::string>& words) { return Json(words).dump(); }
+std::string wordsToJson(const std::vector<std::string>& words) { return jsonText(words); }
 
 std::vector<std::string> wordsFromJson(const std::string& json)
 {
@@ -63,10 +63,10 @@ Conditions conditionsFromJson(const std::string& json)
 
 std::string schoolToJson(const School& school)
 {
-    Json json = Json::object();
+    nlohmann::ordered_json json = nlohmann::ordered_json::object();
     for (const SchoolChoice& choice : schoolChoices())
         json[choice.key] = choice.answers[answerOf(school, choice.key)].word;
-    return json.dump();
+    return jsonText(json);
 }
 
 School schoolFromJson(const std::string& text)

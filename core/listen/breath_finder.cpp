@@ -57,9 +57,12 @@ public:
         heard.durationS = static_cast<double>(m_track.frames() + 1) * FeatureTrack::hopSeconds;
         if (!lookForUnbrokenBreath()) lookForBreath();
         findSounds();
+        m_progress.orStop();
         reviewTurns(m_sounds, m_track, m_floor, m_weights.power, m_voices);
         dropSwellsOfTheRoom();
+        m_progress.orStop();
         placeEdges(m_sounds, powerOverFloor(knocking, m_floor, m_weights), m_voices, m_progress);
+        m_progress.orStop();
         makeSpans(heard, m_sounds, m_track, m_floor, m_riseDb);
         heard.room = {m_floor.at(m_track.frames() - 1), m_weights, m_levels, {}};
         return heard;
@@ -81,6 +84,7 @@ private:
     void lookForBreath()
     {
         for (int look = 0; look < breathLooks; ++look) {
+            m_progress.orStop();
             const std::vector<float> rise = takeRise();
             take(rise, activityLevels(rise, quietLevel(rise)));
             if (look + 1 < breathLooks) learn(fadeGuardFrames);
@@ -99,6 +103,7 @@ private:
         if (shareAtFloor(rise) > usualShareOfQuiet) return false;
         take(rise, activityLevels(rise, quietAtFloor()));
         for (int look = 1; look < breathLooks; ++look) {
+            m_progress.orStop();
             const std::vector<bool> sounds = learn(turnGuardFrames);
             rise = takeRise();
             std::optional<QuietLevel> quiet = quietAmong(rise, sounds);

@@ -5,7 +5,7 @@
 
 #include <algorithm>
 #include <cmath>
-#include <thread>
+#include <future>
 
 namespace layakari {
 
@@ -53,17 +53,20 @@ private:
     {
         constexpr std::size_t worthAThread = 16;
         const std::size_t middle = m_sounds.size() < worthAThread ? 0 : m_sounds.size() / 2;
-        std::jthread firstHalf;
+        std::future<void> firstHalf;
         if (middle > 0)
-            firstHalf = std::jthread([this, middle] {
-                for (std::size_t i = 0; i < middle; ++i) refineEdgesOf(i);
+            firstHalf = std::async(std::launch::async, [this, middle] {
+                for (std::size_t i = 0; i < middle && !m_progress.stopped(); ++i) refineEdgesOf(i);
             });
         for (std::size_t i = middle; i < m_sounds.size(); ++i) {
+            m_progress.orStop();
             refineEdgesOf(i);
             if (i % 16 == 0)
                 m_progress.tell(0.4 + 0.5 * static_cast<double>(i - middle) /
                                           static_cast<double>(m_sounds.size() - middle));
         }
+        if (firstHalf.valid()) firstHalf.get();
+        m_progress.orStop();
     }
 
     // A turn is the start of one sound and the end of the one before.

@@ -56,10 +56,11 @@ private:
     const VoiceBand& m_sound;
 };
 
-std::vector<FrameRange> whereToLook(HarmonicPitch& pitch, const FeatureTrack& track)
+std::vector<FrameRange> whereToLook(HarmonicPitch& pitch, const FeatureTrack& track,
+                                    const Progress& progress)
 {
     const std::size_t frames = track.frames();
-    const std::vector<float> clarities = pitch.clarities(frames, lookEvery);
+    const std::vector<float> clarities = pitch.clarities(frames, lookEvery, progress);
     // The best of all pitches is clear in noise too; what does not repeat itself is no voice.
     const auto isVoiced = [&](std::size_t i) {
         const std::size_t frame = std::min(frames - 1, i * lookEvery + lookEvery / 2);
@@ -323,12 +324,13 @@ private:
 
 } // namespace
 
-std::vector<HeardHum> findHums(const FeatureTrack& track)
+std::vector<HeardHum> findHums(const FeatureTrack& track, const Progress& progress)
 {
     std::vector<HeardHum> hums;
     if (track.voiceBand().size() == 0) return hums;
     HarmonicPitch pitch(track.voiceBand());
-    for (const FrameRange& range : whereToLook(pitch, track)) {
+    for (const FrameRange& range : whereToLook(pitch, track, progress)) {
+        progress.orStop();
         const std::vector<HeardHum> found =
             HumFinder(track, range, pitch.track(range.begin, range.end)).run();
         hums.insert(hums.end(), found.begin(), found.end());

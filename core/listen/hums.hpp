@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "core/base/progress.hpp"
 #include "core/features/harmonic_pitch.hpp"
 #include "core/listen/activity.hpp"
 
@@ -31,6 +32,6 @@ inline constexpr double shortestBreakSeconds = 0.08;
 
 /// Finds voiced sounds of one pitch that last: hums. Speech and song move from pitch to pitch, and
 /// what sounds through the whole recording is the room. In time order, not overlapping.
-std::vector<HeardHum> findHums(const FeatureTrack& track);
+std::vector<HeardHum> findHums(const FeatureTrack& track, const Progress& progress = {});
 
 } // namespace layakari

@@ -55,7 +55,8 @@ Heard listenTo(const FeatureTrack& recorded, const Progress& progress, const Lea
     if (const auto lost = lostStretches(recorded); !lost.empty())
         whole = asRoom(recorded, withVoicesBeside(lost, spoken, recorded.frames()));
     const FeatureTrack& track = whole ? *whole : recorded;
-    std::vector<HeardHum> hums = findHums(track);
+    std::vector<HeardHum> hums = findHums(track, progress);
+    progress.orStop();
     std::vector<FrameRange> apart = framesOf(hums);
     const std::vector<FrameRange> voices = outside(spoken, apart);
     std::optional<FeatureTrack> painted;
@@ -67,6 +68,7 @@ Heard listenTo(const FeatureTrack& recorded, const Progress& progress, const Lea
     NoiseFloor floor(clean);
     std::vector<HeardStrokeRun> runs =
         findStrokeRuns(findBursts(clean, floor, track.voiceBand()), filled);
+    progress.orStop();
     // Strokes push a gain down: they must still be there when it is looked for.
     const std::vector<FrameRange> forced = framesOf(runs, clean);
     const auto isForced = [&](std::size_t frame) {
@@ -76,6 +78,7 @@ Heard listenTo(const FeatureTrack& recorded, const Progress& progress, const Lea
     };
     const Bands* roomBefore = before && before->gain ? &before->gain->room : nullptr;
     const RecorderGain gain = findRecorderGain(clean, {isForced, roomBefore, before != nullptr});
+    progress.orStop();
     std::optional<FeatureTrack> even;
     if (!gain.empty()) even = withoutGain(clean, gain.overLowestDb);
     const FeatureTrack& level = even ? *even : clean;
@@ -88,6 +91,7 @@ Heard listenTo(const FeatureTrack& recorded, const Progress& progress, const Lea
         still = paintedOver(knocking, knocks);
         floor = NoiseFloor(*still);
     }
+    progress.orStop();
     const bool roomIsKnown = !gain.empty() && gain.roomShare < rareRoom;
     if (roomIsKnown) floor.lowerTo(gain.room);
     Heard heard = findBreaths(still ? *still : knocking, knocking, std::move(floor), voices,

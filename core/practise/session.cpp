@@ -3,6 +3,7 @@
 
 #include "core/audio/block_queue.hpp"
 #include "core/audio/rate_changer.hpp"
+#include "core/base/barrier.hpp"
 #include "core/base/files.hpp"
 #include "core/plan/hum_targets.hpp"
 
@@ -60,7 +61,9 @@ struct PracticeSession::Listening {
           enough(static_cast<std::size_t>(listenEveryS * setup.sampleRateHz)),
           fromS(setup.plan ? unknownS : 0)
     {
-        if (!setup.inStep) queue.emplace([this](std::span<const float> block) { hear(block); });
+        if (!setup.inStep)
+            queue.emplace([this](std::span<const float> block) { hear(block); },
+                          BlockQueue::Full::Grows);
     }
 
     void push(std::span<const float> samples)
@@ -134,16 +137,26 @@ std::vector<Correction> whatIsRest(const Leader& leader, double preRollS)
 
 Result<std::unique_ptr<PracticeSession>> PracticeSession::begin(PracticeSetup setup)
 {
+    const auto folder = setup.recordings.empty() ? setup.recording.parent_path() : setup.recordings;
+    int holder = 0;
+    auto lock = RecordingLock::take(folder, &holder);
+    if (!lock) return fail(lock.error());
+    if (!*lock)
+        return fail({ErrorCode::BadJournal, folder.string(), "",
+                     "another Layakari is recording a practice here (process " +
+                         std::to_string(holder) + ")",
+                     "finish that one first"});
     auto recorder = Recorder::create(setup.recording, setup.sampleRateHz);
     if (!recorder) return fail(recorder.error());
     return std::unique_ptr<PracticeSession>(
-        new PracticeSession(std::move(setup), *std::move(recorder)));
+        new PracticeSession(std::move(setup), **std::move(lock), *std::move(recorder)));
 }
 
-PracticeSession::PracticeSession(PracticeSetup setup, Recorder recorder)
+PracticeSession::PracticeSession(PracticeSetup setup, RecordingLock lock, Recorder recorder)
     : m_setup(std::move(setup)),
       m_steps(m_setup.plan ? cueSteps(*m_setup.plan, m_setup.settleS, m_setup.stayS)
                            : std::vector<CueStep>{}),
+      m_lock(std::move(lock)),
       m_recorder(std::move(recorder)),
       m_leader(m_steps, m_setup.how),
       m_toneMaker(m_setup.sampleRateHz, m_setup.tones),
@@ -152,21 +165,23 @@ PracticeSession::PracticeSession(PracticeSetup setup, Recorder recorder)
       m_naming(m_setup.how.lead),
       m_listening(std::make_unique<Listening>(m_setup))
 {
+    m_damage.clean(m_setup.preRoll);
     m_recorder.push(m_setup.preRoll);
-    m_damage.count(m_setup.preRoll);
     m_listening->push(m_setup.preRoll);
     m_setup.preRoll = {};
 }
 
 PracticeSession::~PracticeSession() = default;
 
-void PracticeSession::push(std::span<const float> samples, std::span<float> tones)
+void PracticeSession::push(std::span<const float> sound, std::span<float> tones)
 {
+    m_clean.assign(sound.begin(), sound.end());
+    m_damage.clean(m_clean);
+    const std::span<const float> samples = m_clean;
     m_recorder.push(samples);
     m_listening->push(samples);
     const LiveFigures heard = m_listening->now();
     const std::lock_guard lock(m_mutex);
-    m_damage.count(samples);
     m_silence.push(samples);
     m_samples += static_cast<std::int64_t>(samples.size());
     std::optional<LiveReading::Now> now = heard.now;
@@ -250,20 +265,28 @@ void PracticeSession::stop()
 
 Result<PracticeSession::Ended> PracticeSession::finish(const Progress& progress)
 {
-    m_listening->end();
+    // The recording first: whatever becomes of the listening, it is there.
     auto written = m_recorder.finish();
     if (!written) return fail(written.error());
+    return withoutThrowing(ErrorCode::CannotRead, written->string(),
+                           [&] { return readAgain(*written, progress); });
+}
+
+Result<PracticeSession::Ended> PracticeSession::readAgain(const std::filesystem::path& written,
+                                                          const Progress& progress)
+{
+    m_listening->end();
     RecordingInfo info;
-    info.file = written->string();
+    info.file = written.string();
     info.sampleRateHz = m_setup.sampleRateHz;
     info.channels = 1;
     info.durationSeconds = m_preRollS + static_cast<double>(m_samples) / m_setup.sampleRateHz;
-    const auto hash = sha256OfFile(*written);
+    const auto hash = sha256OfFile(written);
     if (!hash) return fail(hash.error());
     info.sha256 = *hash;
     m_damage.readSeconds = info.durationSeconds;
     Ended ended;
-    ended.recording = *written;
+    ended.recording = written;
     ended.practised = !m_setup.plan || m_leader.practiceBeganS().has_value();
     ended.recordingFailure = m_recorder.failure();
     ended.listened = std::make_shared<const Listened>(

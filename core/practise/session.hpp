@@ -32,6 +32,9 @@ struct PracticeSetup {
     ToneVolumes tones;
     Known known;                     ///< of the person who practises
     std::filesystem::path recording; ///< where it goes, .flac
+    /// The folder of all recordings, into which one program records at a time; empty: the folder of
+    /// this one.
+    std::filesystem::path recordings;
     int sampleRateHz = 48000;
     std::vector<float> preRoll; ///< what the microphone gave just before
     /// Listens within `push`, so that fast time is as deterministic as a file; else on a thread of
@@ -51,14 +54,14 @@ struct PracticeNow {
 
 class PracticeSession {
 public:
-    /// Errors as `Recorder::create`.
+    /// Errors as `Recorder::create`; BadJournal while another program records there.
     static Result<std::unique_ptr<PracticeSession>> begin(PracticeSetup setup);
     ~PracticeSession();
     PracticeSession(const PracticeSession&) = delete;
     PracticeSession& operator=(const PracticeSession&) = delete;
 
     /// The microphone's next samples; fills as many of the cue's tones.
-    void push(std::span<const float> samples, std::span<float> tones);
+    void push(std::span<const float> sound, std::span<float> tones);
 
     PracticeNow now() const;
     const std::vector<CueStep>& steps() const { return m_steps; }
@@ -86,16 +89,19 @@ public:
 
 private:
     struct Listening;
-    PracticeSession(PracticeSetup setup, Recorder recorder);
+    PracticeSession(PracticeSetup setup, RecordingLock lock, Recorder recorder);
+    Result<Ended> readAgain(const std::filesystem::path& written, const Progress& progress);
 
     PracticeSetup m_setup;
     std::vector<CueStep> m_steps;
+    RecordingLock m_lock; // longer than what is recorded under it
     Recorder m_recorder;
     mutable std::mutex m_mutex; // of what follows, but the listening
     Leader m_leader;
     ToneMaker m_toneMaker;
     double m_preRollS = 0;
     std::int64_t m_samples = 0; ///< since it was begun
+    std::vector<float> m_clean; // of what `push` was given
     SoundDamage m_damage;
     SilentInput m_silence;
     std::size_t m_restsTold = 0; ///< to the live reading

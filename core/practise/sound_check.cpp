@@ -85,9 +85,10 @@ SoundCheck::Result SoundCheck::judge() const
 {
     RateChanger changer(m_rateHz, analysisRateHz);
     FeatureExtractor extractor;
-    extractor.push(changer.push(m_sound));
+    std::vector<float> sound = m_sound;
     SoundDamage damage;
-    damage.count(m_sound);
+    damage.clean(sound);
+    extractor.push(changer.push(sound));
     const Listened listened = listenToSound({}, extractor.take(), damage);
     Result result;
     result.quality = listened.quality;

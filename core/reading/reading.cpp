@@ -5,6 +5,7 @@
 #include "core/align/quick_breaths.hpp"
 #include "core/align/slow_bellows.hpp"
 #include "core/audio/block_queue.hpp"
+#include "core/base/barrier.hpp"
 #include "core/listen/ocean_breath.hpp"
 #include "core/measure/robust.hpp"
 #include "core/reading/beyond_phases.hpp"
@@ -173,7 +174,9 @@ bool Reading::heardBreathing() const
     });
 }
 
-Result<Listened> listenToFile(const std::filesystem::path& path, const Progress& progress)
+namespace {
+
+Result<Listened> decodeAndListen(const std::filesystem::path& path, const Progress& progress)
 {
     constexpr double decodingShare = 0.85;
     FeatureExtractor extractor;
@@ -189,12 +192,22 @@ Result<Listened> listenToFile(const std::filesystem::path& path, const Progress&
     return listenToSound(*std::move(info), extractor.take(), damage, listening);
 }
 
+} // namespace
+
+Result<Listened> listenToFile(const std::filesystem::path& path, const Progress& progress)
+{
+    return withoutThrowing(ErrorCode::CannotRead, path.string(),
+                           [&] { return decodeAndListen(path, progress); });
+}
+
 Listened listenToSound(RecordingInfo recording, FeatureTrack track, const SoundDamage& damage,
                        const Progress& progress)
 {
     Listened listened{std::move(recording), std::move(track), {}, {}};
     listened.heard = listenTo(listened.track, progress);
+    progress.orStop();
     listened.heard.ocean = findOceanBreath(listened.track, listened.heard.spans);
+    progress.orStop();
     listened.quality =
         judgeQuality(listened.heard, damage, findFaults(listened.track, listened.heard));
     return listened;

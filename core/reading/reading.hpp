@@ -64,7 +64,8 @@ struct Listened {
 /// Decodes and listens. Errors as `decodeRecording`. No breathing in it is not an error here.
 Result<Listened> listenToFile(const std::filesystem::path& path, const Progress& progress = {});
 
-/// The same for sound that is in memory, whose features are `track`.
+/// The same for sound that is in memory, whose features are `track`. Throws `StoppedByCaller`,
+/// which only a caller that can stop has to expect.
 Listened listenToSound(RecordingInfo recording, FeatureTrack track, const SoundDamage& damage,
                        const Progress& progress = {});
 

@@ -1,12 +1,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/report/take_out.hpp"
 
+#include "core/base/checked_json.hpp"
 #include "core/base/files.hpp"
+#include "core/base/text.hpp"
 #include "core/journal/backup.hpp"
 #include "core/report/tables.hpp"
 
-#include <cstdlib>
-#include <fstream>
 #include <limits>
 #include <map>
 #include <nlohmann/json.hpp>
@@ -18,6 +18,8 @@ namespace {
 namespace fs = std::filesystem;
 
 constexpr const char* manifestFormat = "layakari.journal";
+constexpr const char* manifestName = "manifest.json";
+constexpr std::uintmax_t mostManifestBytes = 64 << 10; // it has five short lines
 
 class TakingOut {
 public:
@@ -28,14 +30,7 @@ public:
 
     Result<int> run()
     {
-        for (const fs::path& folder : {m_folder / "readings", m_folder / "plans"}) {
-            std::error_code ec;
-            fs::create_directories(folder, ec);
-            if (ec)
-                return fail({ErrorCode::CannotWrite, folder.string(), "",
-                             "the folder cannot be made (" + ec.message() + ")",
-                             "choose one that can be written to"});
-        }
+        if (auto opened = openFolders(); !opened) return fail(opened.error());
         if (auto named = nameAll(); !named) return fail(named.error());
         const auto sittings = m_journal.sittings(0, std::numeric_limits<int>::max());
         if (!sittings) return fail(sittings.error());
@@ -55,18 +50,18 @@ public:
                                                           {"strokes.csv", m_strokes},
                                                           {"hums.csv", m_hums}};
         for (const auto& [name, text] : files)
-            if (auto written = writeTextFile(m_folder / name, text); !written)
-                return fail(written.error());
+            if (auto written = m_out.write(name, text); !written) return fail(written.error());
         // The manifest comes last: where it is, all else is there.
-        if (auto copied = copyJournal(m_journal.folder(), m_folder / "journal.db"); !copied)
+        auto copy = m_out.create("journal.db");
+        if (!copy) return fail(copy.error());
+        if (auto copied = copyJournal(m_journal.folder(), *std::move(copy)); !copied)
             return fail(copied.error());
-        const nlohmann::json manifest{{"format", manifestFormat},
-                                      {"version", 1},
-                                      {"journal", "journal.db"},
-                                      {"people", m_people.size()},
-                                      {"sittings", all.size()}};
-        if (auto written = writeTextFile(m_folder / "manifest.json", manifest.dump(2) + "\n");
-            !written)
+        const nlohmann::ordered_json manifest{{"format", manifestFormat},
+                                              {"version", 1},
+                                              {"journal", "journal.db"},
+                                              {"people", m_people.size()},
+                                              {"sittings", all.size()}};
+        if (auto written = m_out.write(manifestName, jsonText(manifest, 2) + "\n"); !written)
             return fail(written.error());
         return static_cast<int>(all.size());
     }
@@ -75,11 +70,28 @@ private:
     const Journal& m_journal;
     fs::path m_folder;
     const Progress& m_progress;
+    OutFolder m_out;
+    OutFolder m_readings;
+    OutFolder m_plansFolder;
     std::map<Id, std::string> m_people;
     std::map<Id, std::string> m_plans; ///< by version
     std::string m_phases = phasesCsvHeader();
     std::string m_strokes = strokesCsvHeader();
     std::string m_hums = humsCsvHeader();
+
+    Result<void> openFolders()
+    {
+        auto out = OutFolder::open(m_folder);
+        if (!out) return fail(out.error());
+        m_out = *std::move(out);
+        for (auto [folder, name] :
+             {std::pair(&m_readings, "readings"), std::pair(&m_plansFolder, "plans")}) {
+            auto below = m_out.folder(name);
+            if (!below) return fail(below.error());
+            *folder = *std::move(below);
+        }
+        return {};
+    }
 
     Result<void> nameAll()
     {
@@ -99,8 +111,7 @@ private:
         if (!version) return fail(version.error());
         if (!*version) return m_plans[id] = "";
         const Plan& plan = (*version)->plan;
-        if (auto written = writeTextFile(m_folder / "plans" / (std::to_string(id) + ".json"),
-                                         planToJson(plan));
+        if (auto written = m_plansFolder.write(std::to_string(id) + ".json", planToJson(plan));
             !written)
             return fail(written.error());
         return m_plans[id] = plan.name;
@@ -111,16 +122,15 @@ private:
         const auto json = m_journal.readingOf(sitting.id);
         if (!json) return fail(json.error());
         if (!*json) return {};
-        const fs::path file = m_folder / "readings" / std::to_string(sitting.id);
-        if (auto written = writeTextFile(fs::path(file).concat(".json"), **json); !written)
-            return written;
+        const std::string name = std::to_string(sitting.id);
+        if (auto written = m_readings.write(name + ".json", **json); !written) return written;
         // One that this program cannot read is still taken out as it is.
         const auto reading = parseReading(**json, sitting.recording);
         if (!reading) return {};
         m_phases += phasesCsv(*reading, sitting.id);
         m_strokes += strokesCsv(*reading, sitting.id);
         m_hums += humsCsv(*reading, sitting.id);
-        return writeTextFile(fs::path(file).concat(".vtt"), captionsVtt(*reading));
+        return m_readings.write(name + ".vtt", captionsVtt(*reading));
     }
 };
 
@@ -131,37 +141,31 @@ Result<int> takeOut(const Journal& journal, const fs::path& folder, const Progre
     return TakingOut(journal, folder, progress).run();
 }
 
-bool isTakenOut(const fs::path& folder)
+namespace {
+
+Result<bool> checkManifest(const fs::path& folder)
 {
-    std::error_code ec;
-    const fs::path file = folder / "manifest.json";
-    if (!fs::is_regular_file(file, ec)) return false;
-    std::ifstream in(file);
-    const auto manifest = nlohmann::json::parse(in, nullptr, false);
-    return manifest.is_object() && manifest.value("format", "") == manifestFormat;
+    const fs::path file = folder / manifestName;
+    return readTextFile(file, ErrorCode::BadJournal, mostManifestBytes)
+        .and_then([&](const std::string& text) {
+            return parseForeign(text, ErrorCode::BadJournal, file.string(),
+                                "choose a folder that take-out has written",
+                                [](const CheckedJson& manifest) {
+                                    checkHead(manifest, manifestFormat, 1);
+                                    return true;
+                                });
+        });
 }
+
+} // namespace
+
+bool isTakenOut(const fs::path& folder) { return checkManifest(folder).has_value(); }
 
 Result<Merged> takeInJournal(Journal& into, const fs::path& folder)
 {
-    if (!isTakenOut(folder))
-        return fail({ErrorCode::BadJournal, folder.string(), "",
-                     "this is no journal that was taken out",
-                     "choose the folder with manifest.json"});
-    // Opening brings an older journal up to date: in a copy, what was taken out stays as it is.
-    std::string name = (fs::temp_directory_path() / "layakari-XXXXXX").string();
-    if (!mkdtemp(name.data()))
-        return fail({ErrorCode::CannotWrite, name, "", "no folder can be made there",
-                     "see that the disk is not full"});
-    const fs::path copy = name;
-    std::error_code ec;
-    fs::copy_file(folder / "journal.db", copy / "journal.db", ec);
-    Result<Merged> merged =
-        ec ? fail(Error{ErrorCode::BadJournal, (folder / "journal.db").string(), "",
-                        "it cannot be read (" + ec.message() + ")", "take the journal out again"})
-           : Journal::open(copy).and_then(
-                 [&](const Journal& from) { return mergeJournal(into, from); });
-    fs::remove_all(copy, ec);
-    return merged;
+    return checkManifest(folder)
+        .and_then([&](bool) { return Journal::openForeign(folder / "journal.db"); })
+        .and_then([&](const Journal& from) { return mergeJournal(into, from); });
 }
 
 } // namespace layakari

@@ -1,7 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/simulate/demo_club.hpp"
 
-#include "core/base/files.hpp"
+#include "core/base/new_file.hpp"
+#include "core/intake/intake.hpp"
 #include "core/journal/sitting.hpp"
 #include "core/plan/presets.hpp"
 #include "core/progress/proposal.hpp"
@@ -234,7 +235,7 @@ private:
         person.usualHour = member.hour;
         person.ownCountS = member.countS;
         person.conditions = member.conditions;
-        return m_journal.savePerson(person);
+        return m_journal.addPerson(person);
     }
 
     Result<void> add(const Member& member, std::uint64_t seed)
@@ -291,7 +292,8 @@ private:
         who->phaseJitter = recording.practice.unsteadiness.value_or(who->phaseJitter);
         Progress stopOnly;
         stopOnly.stop = m_progress.stop;
-        if (!std::filesystem::exists(recording.file))
+        std::error_code ec;
+        if (!std::filesystem::exists(recording.file, ec))
             if (auto written = writeSimulation(recording.plan, *who, recording.seed, recording.file,
                                                {}, stopOnly);
                 !written)
@@ -299,14 +301,13 @@ private:
         // The plan lies beside, so that the file can also be dropped on the window.
         std::filesystem::path beside = recording.file;
         beside.replace_extension(".plan.json");
-        if (auto written = writeTextFile(beside, planToJson(recording.plan)); !written)
+        if (auto written = writeFile(beside, planToJson(recording.plan)); !written)
             return fail(written.error());
         auto listened = listenToFile(recording.file, stopOnly);
         if (!listened) return fail(listened.error());
         // A recorder leaves the time at which it stopped.
         const auto stopped = std::chrono::sys_seconds(std::chrono::seconds(
             recording.startedAt + static_cast<std::int64_t>(listened->recording.durationSeconds)));
-        std::error_code ec;
         std::filesystem::last_write_time(recording.file, std::chrono::file_clock::from_sys(stopped),
                                          ec);
         Reading reading = readAgainst(*listened, recording.plan);
@@ -321,17 +322,12 @@ private:
                                       recording.startedAt, recording.day);
         sitting.words.feelBefore = recording.practice.feelBefore;
         sitting.words.feelAfter = recording.practice.feelAfter;
-        if (auto saved = m_journal.saveSitting(sitting, readingToJson(made.reading)); !saved)
-            return fail(saved.error());
-        if (!made.profile) return {};
-        return learnBreath(m_journal, recording.person, *made.profile);
+        return keepSitting(m_journal, sitting, made.reading, made.profile).map([](Id) {});
     }
 
     Result<void> makeAll()
     {
-        std::error_code ec;
-        std::filesystem::create_directories(m_folder, ec);
-        std::filesystem::permissions(m_folder, std::filesystem::perms::owner_all, ec);
+        if (auto made = makeFolder(m_folder); !made) return made;
         std::atomic<std::size_t> next = 0;
         std::size_t done = 0;
         std::mutex saving;

@@ -72,7 +72,7 @@ Result<void> writeSimulation(const Plan& plan, const Temperament& temperament, s
         progress.tell(written / temperament.sampleRateHz / practitioner.durationS());
     }
     if (!truth.empty())
-        if (auto done = writeTextFile(truth, truthToJson(practitioner.truth())); !done) return done;
+        if (auto done = writeFile(truth, truthToJson(practitioner.truth())); !done) return done;
     return writer->finish();
 }
 

@@ -45,7 +45,17 @@ IntakeDesk::IntakeDesk(JournalDesk* desk, QObject* parent) : QObject(parent), m_
         watch(QString::fromStdString(*folder));
 }
 
-IntakeDesk::~IntakeDesk() { m_readers.reset(); }
+IntakeDesk::~IntakeDesk()
+{
+    m_readers.reset();
+    // What was being read has not ended the program.
+    for (const auto& [id, progress] : m_progress)
+        for (Handed handed : m_all)
+            if (handed.id == id) {
+                handed.reader.clear();
+                m_desk->journal().saveHanded(handed);
+            }
+}
 
 void IntakeDesk::reload()
 {
@@ -65,16 +75,23 @@ int IntakeDesk::takeIn(const QStringList& paths)
 
 void IntakeDesk::goOn()
 {
-    for (const Handed& handed : m_all) {
+    m_isStopped = false;
+    for (Handed handed : std::vector<Handed>(m_all)) {
+        // As many as are read at a time: each is marked before it is begun, so that one that ends
+        // the program is known by it.
+        if (m_progress.size() >= m_readers->threads()) break;
         // Nobody's keeps waiting until somebody says whose it is.
         if (handed.state != Handed::State::Waiting || !handed.person || m_progress.count(handed.id))
             continue;
+        const auto isOurs = m_desk->told(m_desk->journal().beginReading(handed));
+        if (!isOurs) break;
+        if (!*isOurs) continue;
         auto order = m_desk->told(orderFor(m_desk->journal(), handed));
-        if (!order) return;
+        if (!order) break;
         m_progress[handed.id] = 0;
         m_readers->add(*std::move(order));
     }
-    emit changed();
+    reload();
 }
 
 void IntakeDesk::take(const ReadOrder& order, const ReadIn& read)
@@ -84,9 +101,11 @@ void IntakeDesk::take(const ReadOrder& order, const ReadIn& read)
     const auto now = std::find_if(m_all.begin(), m_all.end(), [&](const Handed& handed) {
         return handed.id == order.handed.id;
     });
-    if (now == m_all.end() || *now != order.handed) return goOn();
-    const auto kept = m_desk->told(keepRead(m_desk->journal(), order, read));
+    std::optional<Handed> kept;
+    if (now != m_all.end() && *now == order.handed)
+        kept = m_desk->told(keepRead(m_desk->journal(), order, read));
     reload();
+    if (!m_isStopped) goOn();
     if (kept && kept->state == Handed::State::Kept) emit m_desk->journalChanged();
 }
 
@@ -129,8 +148,8 @@ void IntakeDesk::assign(Id id, Id person, const std::optional<Plan>& plan)
 
 void IntakeDesk::stop()
 {
+    m_isStopped = true;
     m_readers->stop();
-    m_progress.clear();
     emit changed();
 }
 

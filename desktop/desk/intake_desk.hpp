@@ -51,6 +51,7 @@ private:
     JournalDesk* m_desk;
     std::vector<Handed> m_all;
     std::map<Id, double> m_progress; ///< of those that are ordered
+    bool m_isStopped = false;        ///< by a person, until something is to be read again
     QString m_watched;
     QFileSystemWatcher m_watcher;
     QTimer m_settle; ///< until what was seen has stopped growing

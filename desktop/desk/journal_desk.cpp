@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "desktop/desk/journal_desk.hpp"
 
-#include "core/journal/sitting.hpp"
+#include "core/intake/intake.hpp"
 #include "core/progress/judgement.hpp"
 
 #include <QUndoCommand>
@@ -94,35 +94,38 @@ std::optional<double> JournalDesk::ownCountS()
     return usualCountLength(latestSittings());
 }
 
-Id JournalDesk::savePerson(const Person& person)
+Id JournalDesk::addPerson(const Person& person)
 {
-    if (person.id == 0) {
-        const auto id = told(m_journal.savePerson(person));
-        if (!id) return 0;
-        reload();
-        emit peopleChanged();
-        choosePerson(*id);
-        // Somebody who was added is archived by undo, never deleted.
-        Person archived = person;
-        archived.id = *id;
-        archived.archived = true;
-        Person there = person;
-        there.id = *id;
-        perform(
-            tr("Add %1").arg(QString::fromStdString(person.name)),
-            [this, there] { return m_journal.savePerson(there).map([](Id) {}); },
-            [this, archived] { return m_journal.savePerson(archived).map([](Id) {}); });
-        return *id;
-    }
-    const auto before = told(m_journal.person(person.id));
-    if (!before || !*before) return 0;
-    const Person was = **before;
-    if (was == person) return person.id;
-    const bool done = perform(
-        tr("Change %1").arg(QString::fromStdString(person.name)),
-        [this, person] { return m_journal.savePerson(person).map([](Id) {}); },
-        [this, was] { return m_journal.savePerson(was).map([](Id) {}); });
-    return done ? person.id : 0;
+    const auto id = told(m_journal.addPerson(person));
+    if (!id) return 0;
+    const auto added = told(m_journal.person(*id));
+    if (!added || !*added) return 0;
+    reload();
+    emit peopleChanged();
+    choosePerson(*id);
+    // Somebody who was added is archived by undo, never deleted.
+    const Person there = **added;
+    Person archived = there;
+    archived.archived = true;
+    const auto bring = [this](const Person& before, const Person& after) -> Result<void> {
+        const auto now = m_journal.person(after.id);
+        if (now && *now && (*now)->archived == after.archived) return {};
+        return m_journal.changePerson(before, after);
+    };
+    perform(
+        tr("Add %1").arg(QString::fromStdString(there.name)),
+        [bring, archived, there] { return bring(archived, there); },
+        [bring, archived, there] { return bring(there, archived); });
+    return *id;
+}
+
+bool JournalDesk::changePerson(const Person& before, const Person& after)
+{
+    if (before == after) return true;
+    return perform(
+        tr("Change %1").arg(QString::fromStdString(after.name)),
+        [this, before, after] { return m_journal.changePerson(before, after); },
+        [this, before, after] { return m_journal.changePerson(after, before); });
 }
 
 bool JournalDesk::perform(const QString& what, Action action, Action inverse)
@@ -167,30 +170,19 @@ bool JournalDesk::told(const Result<void>& result)
     return result.has_value();
 }
 
-bool JournalDesk::keepSitting(const Sitting& sitting, const std::string& readingJson)
+bool JournalDesk::keepSitting(const Sitting& sitting, const Reading& reading,
+                              const std::optional<BreathProfile>& heard)
 {
-    if (!told(m_journal.saveSitting(sitting, readingJson))) return false;
+    if (!told(layakari::keepSitting(m_journal, sitting, reading, heard))) return false;
+    reload();
+    emit personChanged();
     emit journalChanged();
     return true;
 }
 
 bool JournalDesk::keepProfile(Id id, const BreathProfile& profile)
 {
-    const auto there = told(m_journal.person(id));
-    if (!there || !*there) return false;
-    Person person = **there;
-    person.breathProfile = profileToJson(profile);
-    return toldOfPerson(m_journal.savePerson(person).map([](Id) {}));
-}
-
-bool JournalDesk::learn(Id person, const BreathProfile& heard)
-{
-    return toldOfPerson(learnBreath(m_journal, person, heard));
-}
-
-bool JournalDesk::toldOfPerson(const Result<void>& saved)
-{
-    if (!told(saved)) return false;
+    if (!told(m_journal.saveBreathProfile(id, profileToJson(profile)))) return false;
     reload();
     emit personChanged();
     return true;

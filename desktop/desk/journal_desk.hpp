@@ -3,6 +3,7 @@
 
 #include "core/journal/journal.hpp"
 #include "core/listen/breath_profile.hpp"
+#include "core/reading/reading.hpp"
 
 #include <QDateTime>
 #include <QObject>
@@ -40,8 +41,11 @@ public:
     /// The length of this person's own count: as said, else as kept lately; nothing when unknown.
     std::optional<double> ownCountS();
 
-    /// Adds or changes, as a step that can be undone. Returns the id, or 0 when it failed.
-    Id savePerson(const Person& person);
+    /// Adds somebody, as a step that can be undone. Returns the id, or 0 when it failed.
+    Id addPerson(const Person& person);
+    /// Writes what differs between what a form showed and what it says now, as a step that can be
+    /// undone. False after it was said that it failed.
+    bool changePerson(const Person& before, const Person& after);
 
     /// Does something that can be undone. Both are called with the journal open; a failure is said
     /// and ends the step.
@@ -61,13 +65,13 @@ public:
     }
     bool told(const Result<void>& result);
 
-    /// Takes in a reading as a sitting of a person. Returns false after a failure was said.
-    bool keepSitting(const Sitting& sitting, const std::string& readingJson);
+    /// Takes in a reading as a sitting of a person, and what it tells of their breath. False after
+    /// it was said that it failed.
+    bool keepSitting(const Sitting& sitting, const Reading& reading,
+                     const std::optional<BreathProfile>& heard = {});
 
     /// Keeps what a person's breath sounds like: learned, not typed, so there is nothing to undo.
     bool keepProfile(Id person, const BreathProfile& profile);
-    /// Adds what one recording told to it.
-    bool learn(Id person, const BreathProfile& heard);
 
     /// Something else has changed the journal.
     void takeNews();
@@ -81,7 +85,6 @@ signals:
 
 private:
     void reload();
-    bool toldOfPerson(const Result<void>& saved);
 
     Journal m_journal;
     Clock m_clock;

@@ -1,9 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "desktop/paper/paper.hpp"
 
+#include "core/base/new_file.hpp"
+
 #include <QBuffer>
 #include <QPdfWriter>
-#include <QSaveFile>
 
 namespace layakari {
 
@@ -99,12 +100,8 @@ QString observingOnly()
 
 Result<void> writeBytes(const QString& file, const QByteArray& bytes)
 {
-    QSaveFile out(file);
-    if (!out.open(QIODevice::WriteOnly) || out.write(bytes) != bytes.size() || !out.commit())
-        return fail({ErrorCode::CannotWrite, file.toStdString(), "",
-                     "it cannot be written (" + out.errorString().toStdString() + ")",
-                     "choose another folder, and see that the disk is not full"});
-    return {};
+    return writeFile(file.toStdString(),
+                     {bytes.constData(), static_cast<std::size_t>(bytes.size())});
 }
 
 } // namespace layakari

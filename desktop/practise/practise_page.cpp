@@ -1,7 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "desktop/practise/practise_page.hpp"
 
-#include "core/base/files.hpp"
+#include "core/base/new_file.hpp"
+#include "core/base/text.hpp"
 #include "desktop/desk/journal_desk.hpp"
 #include "desktop/practise/cue_view.hpp"
 #include "desktop/practise/guess_view.hpp"
@@ -20,17 +21,6 @@ namespace layakari {
 namespace {
 
 enum Page { readyPage, cuePage, guessPage };
-
-// A name as part of a file's: what no file system takes is left out.
-std::string forFile(const std::string& name)
-{
-    QString text = QString::fromStdString(name).simplified();
-    for (const char c : {'/', '\\', ':', '*', '?', '"', '<', '>', '|'})
-        text.replace(QLatin1Char(c), QLatin1Char(' '));
-    text = text.simplified().left(80);
-    return (text.isEmpty() || text.startsWith(QLatin1Char('.')) ? QStringLiteral("practice") : text)
-        .toStdString();
-}
 
 } // namespace
 
@@ -133,13 +123,14 @@ void PractisePage::focusView()
 
 std::filesystem::path PractisePage::newRecording(const std::optional<Plan>& plan) const
 {
-    const std::filesystem::path folder = m_recordings / forFile(m_desk->person()->name);
+    const std::filesystem::path folder = m_recordings / fileNameFrom(m_desk->person()->name);
     const std::string name =
         m_desk->now().toString(QStringLiteral("yyyy-MM-dd HH-mm-ss ")).toStdString() +
-        forFile(plan ? plan->name : tr("free practice").toStdString());
+        fileNameFrom(plan ? plan->name : tr("free practice").toStdString());
     // Two within a second are two all the same.
     std::filesystem::path file = folder / (name + ".flac");
-    for (int again = 2; std::filesystem::exists(file); ++again)
+    std::error_code ec;
+    for (int again = 2; std::filesystem::exists(file, ec); ++again)
         file = folder / (name + " " + std::to_string(again) + ".flac");
     return file;
 }
@@ -152,13 +143,13 @@ void PractisePage::begin()
     setup.known = m_known;
     if (!setup.plan) setup.mayBe = mayBePractised();
     setup.recording = newRecording(setup.plan);
-    std::error_code ignored;
-    std::filesystem::create_directories(setup.recording.parent_path(), ignored);
+    setup.recordings = m_recordings;
+    if (!m_desk->told(makeFolder(setup.recording.parent_path()))) return;
     // Beside the recording, so that one that is broken off is read against it.
     if (setup.plan) {
         std::filesystem::path beside = setup.recording;
         beside.replace_extension(".plan.json");
-        if (!m_desk->told(writeTextFile(beside, planToJson(*setup.plan)))) return;
+        if (!m_desk->told(writeFile(beside, planToJson(*setup.plan)))) return;
     }
     m_bar->hide();
     m_person = person->id;

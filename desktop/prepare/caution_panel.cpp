@@ -122,6 +122,7 @@ void CautionPanel::refresh()
     if (!person) return;
     const DayState day =
         m_desk->told(m_desk->journal().dayState(person->id, m_desk->today())).value_or(DayState{});
+    m_shownDay = day;
     Today today{day.conditions, m_desk->now().time().hour(), {}};
     if (day.mealHour) today.hoursSinceMeal = hourNow() - *day.mealHour;
     const auto clashes = clashesOf(m_plan, person->conditions, today);
@@ -184,7 +185,8 @@ void CautionPanel::saveDay()
             day.conditions.insert(static_cast<Condition>(box->property("condition").toInt()));
     if (const double hours = m_meal->currentData().toDouble(); hours >= 0)
         day.mealHour = hourNow() - hours;
-    m_desk->told(m_desk->journal().saveDayState(m_desk->person()->id, m_desk->today(), day));
+    m_desk->told(
+        m_desk->journal().changeDayState(m_desk->person()->id, m_desk->today(), m_shownDay, day));
     refresh();
     emit dayChanged();
 }

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "core/journal/records.hpp"
 #include "core/plan/cautions.hpp"
 
 #include <QWidget>
@@ -41,6 +42,7 @@ private:
     JournalDesk* m_desk;
     Plan m_plan;
     Conditions m_clashing;
+    DayState m_shownDay; ///< as the boxes show it
     bool m_mustRead = false;
     QLabel* m_title;
     QLabel* m_clashes;

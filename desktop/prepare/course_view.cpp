@@ -284,7 +284,7 @@ void CourseView::exportTo(const QString& file)
                           planFigures(plan, m_desk->ownCountS()).seconds});
     }
     if (m_desk->told(
-            writeTextFile(file.toStdString(), toICalendar(events, std::to_string(person->id)))))
+            writeFile(file.toStdString(), toICalendar(events, std::to_string(person->id)))))
         emit note(tr("Saved as %1").arg(file));
 }
 

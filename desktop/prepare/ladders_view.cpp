@@ -519,7 +519,7 @@ void LaddersView::importFile(const QString& file)
 void LaddersView::exportTo(const QString& file)
 {
     const NamedLadder* named = chosen();
-    if (named && m_desk->told(writeTextFile(file.toStdString(), ladderToJson(named->ladder))))
+    if (named && m_desk->told(writeFile(file.toStdString(), ladderToJson(named->ladder))))
         emit note(tr("Saved as %1").arg(file));
 }
 

@@ -268,14 +268,15 @@ void PeopleView::save()
         if (box->isChecked())
             person.conditions.insert(static_cast<Condition>(box->property("condition").toInt()));
     m_name->setModified(false);
-    m_desk->savePerson(person);
+    m_desk->changePerson(m_shown[static_cast<std::size_t>(at)], person);
 }
 
 void PeopleView::setArchived(bool archived)
 {
-    Person person = m_shown[static_cast<std::size_t>(m_list->currentRow())];
+    const Person shown = m_shown[static_cast<std::size_t>(m_list->currentRow())];
+    Person person = shown;
     person.archived = archived;
-    m_desk->savePerson(person);
+    m_desk->changePerson(shown, person);
 }
 
 void PeopleView::addPerson()
@@ -284,7 +285,7 @@ void PeopleView::addPerson()
     person.name = tr("New person").toStdString();
     // A new person does as the one before in what is a matter of school.
     if (m_desk->person()) person.school = m_desk->person()->school;
-    if (m_desk->savePerson(person) == 0) return;
+    if (m_desk->addPerson(person) == 0) return;
     m_name->setFocus();
     m_name->selectAll();
 }

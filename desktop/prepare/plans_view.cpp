@@ -219,7 +219,7 @@ void PlansView::importFile(const QString& file)
 void PlansView::exportTo(const QString& file)
 {
     const PlanEntry* entry = m_list->chosen();
-    if (entry && m_desk->told(writeTextFile(file.toStdString(), planToJson(entry->plan))))
+    if (entry && m_desk->told(writeFile(file.toStdString(), planToJson(entry->plan))))
         emit note(tr("Saved as %1").arg(file));
 }
 

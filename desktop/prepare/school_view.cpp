@@ -82,9 +82,10 @@ void SchoolView::refill()
 
 void SchoolView::choose(const std::string& key, std::size_t answer)
 {
-    Person person = *m_desk->person();
+    const Person shown = *m_desk->person();
+    Person person = shown;
     person.school = withAnswer(person.school, key, answer);
-    m_desk->savePerson(person);
+    m_desk->changePerson(shown, person);
 }
 
 } // namespace layakari

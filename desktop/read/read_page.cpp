@@ -511,7 +511,7 @@ void ReadPage::saveTo(const QString& file)
     const bool isPicture = file.endsWith(QStringLiteral(".png"), Qt::CaseInsensitive) ||
                            file.endsWith(QStringLiteral(".svg"), Qt::CaseInsensitive);
     if (auto written = isPicture ? saveStaffPicture(*m_reading, m_school.terms, file)
-                                 : writeTextFile(pathOf(file), readingToJson(*m_reading));
+                                 : writeFile(pathOf(file), readingToJson(*m_reading));
         !written)
         m_bar->showError(QString::fromStdString(written.error().message()));
     else

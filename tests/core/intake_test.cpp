@@ -29,7 +29,7 @@ public:
     {
         Person person;
         person.name = name;
-        return *journal.savePerson(person);
+        return *journal.addPerson(person);
     }
     Match match(const std::string& file)
     {

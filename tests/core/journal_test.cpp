@@ -69,14 +69,17 @@ TEST_CASE("A person comes back as saved, after the journal was closed and opened
     Person wanted = someone("Runa Vestlid");
     {
         Journal journal = journalIn(folder / "data");
-        wanted.id = *journal.savePerson(wanted);
+        wanted.id = *journal.addPerson(wanted);
+        wanted.uid = (*journal.person(wanted.id))->uid;
     }
     Journal journal = journalIn(folder / "data");
+    CHECK_FALSE(wanted.uid.empty());
     CHECK(**journal.person(wanted.id) == wanted);
+    const Person before = wanted;
     wanted.name = "Runa Vestlid-Nymo";
     wanted.conditions.clear();
     wanted.ownCountS.reset();
-    CHECK(*journal.savePerson(wanted) == wanted.id);
+    REQUIRE(journal.changePerson(before, wanted));
     CHECK(**journal.person(wanted.id) == wanted);
 }
 
@@ -86,18 +89,18 @@ TEST_CASE("Archived people are not listed but not lost, and a name may not be em
     Journal journal = journalIn(folder.path());
     Person gone = someone("Halvard Nymo");
     gone.archived = true;
-    REQUIRE(journal.savePerson(gone).has_value());
-    REQUIRE(journal.savePerson(someone("Ylva Brekkestad")).has_value());
+    REQUIRE(journal.addPerson(gone).has_value());
+    REQUIRE(journal.addPerson(someone("Ylva Brekkestad")).has_value());
     CHECK(journal.people()->size() == 1);
     CHECK(journal.people(true)->size() == 2);
-    CHECK(journal.savePerson(someone("  ")).error().code == ErrorCode::BadArgument);
+    CHECK(journal.addPerson(someone("  ")).error().code == ErrorCode::BadArgument);
 }
 
 TEST_CASE("Health notes are for their owner alone")
 {
     const TemporaryFolder folder;
     Journal journal = journalIn(folder / "data");
-    REQUIRE(journal.savePerson(someone("Runa Vestlid")).has_value());
+    REQUIRE(journal.addPerson(someone("Runa Vestlid")).has_value());
     CHECK(modeOf(folder / "data") == 0700);
     for (const char* file : {"journal.db", "journal.db-wal", "journal.db-shm"}) {
         INFO(file);
@@ -109,7 +112,7 @@ TEST_CASE("A day's state and an acknowledgement are kept with their day")
 {
     const TemporaryFolder folder;
     Journal journal = journalIn(folder.path());
-    const Id person = *journal.savePerson(someone("Runa Vestlid"));
+    const Id person = *journal.addPerson(someone("Runa Vestlid"));
     const DayState state{{Condition::SoreThroat, Condition::BlockedNose}, 6.5};
     REQUIRE(journal.saveDayState(person, today, state).has_value());
     CHECK(*journal.dayState(person, today) == state);
@@ -127,7 +130,7 @@ TEST_CASE("A plan that a sitting uses is never changed under it: saving makes th
 {
     const TemporaryFolder folder;
     Journal journal = journalIn(folder.path());
-    const Id person = *journal.savePerson(someone("Runa Vestlid"));
+    const Id person = *journal.addPerson(someone("Runa Vestlid"));
     Plan plan = findPreset("even-4-4")->plan;
     const KeptPlan first = *journal.savePlan(0, person, plan);
 
@@ -178,7 +181,7 @@ TEST_CASE("Ladders, places on them and courses are kept, changed and taken away"
 {
     const TemporaryFolder folder;
     Journal journal = journalIn(folder.path());
-    const Id person = *journal.savePerson(someone("Runa Vestlid"));
+    const Id person = *journal.addPerson(someone("Runa Vestlid"));
     KeptLadder kept{0, *ladderFromLine("from 4:4 to 8:8 by one", findPreset("even-4-4")->plan)};
     kept.id = *journal.saveLadder(kept);
     CHECK(journal.ladders()->front().ladder == kept.ladder);
@@ -213,7 +216,7 @@ TEST_CASE("A recording handed in twice is one sitting; what is kept of it comes 
 {
     const TemporaryFolder folder;
     Journal journal = journalIn(folder.path());
-    const Id person = *journal.savePerson(someone("Runa Vestlid"));
+    const Id person = *journal.addPerson(someone("Runa Vestlid"));
     const Plan plan = findPreset("even-4-4")->plan;
     Sitting sitting = sittingOf(person, "same", 0, *journal.versionFor(plan));
     sitting.id = *journal.saveSitting(sitting, "{\"a\": 1}");
@@ -231,7 +234,7 @@ TEST_CASE("What a person says of a sitting stays when its recording is read agai
 {
     const TemporaryFolder folder;
     Journal journal = journalIn(folder.path());
-    const Id person = *journal.savePerson(someone("Runa"));
+    const Id person = *journal.addPerson(someone("Runa"));
     Sitting sitting = sittingOf(person, "a", 0, *journal.versionFor(findPreset("square-4")->plan));
     const Id id = *journal.saveSitting(sitting, "{}");
     const SittingWords words{3, 7, "lighter", {"sore throat"}, "the window was open", "a visitor"};
@@ -265,7 +268,7 @@ TEST_CASE("Figures that came with a later version are taken out of older reading
     }
     {
         Journal journal = journalIn(folder.path());
-        const Id person = *journal.savePerson(someone("Runa"));
+        const Id person = *journal.addPerson(someone("Runa"));
         Sitting sitting =
             sittingOf(person, "a", 0, *journal.versionFor(findPreset("square-4")->plan));
         REQUIRE(journal.saveSitting(sitting, readingToJson(reading)).has_value());
@@ -345,7 +348,7 @@ TEST_CASE("Killed at any moment, the journal keeps all that was said to be saved
         if (child == 0) {
             auto journal = Journal::open(folder.path());
             for (int i = 0; journal; ++i) {
-                const auto id = journal->savePerson(someone("Person " + std::to_string(i)));
+                const auto id = journal->addPerson(someone("Person " + std::to_string(i)));
                 if (!id) break;
                 if (!journal->saveSitting(sittingOf(*id, "sha", 0), "{}")) break;
                 if (::write(pipe[1], "x", 1) != 1) break;
@@ -386,7 +389,7 @@ TEST_CASE("On a full disk a step is refused in words, and what was saved before 
         for (int i = 0; journal && i < 1000; ++i) {
             Person person = someone("Person " + std::to_string(i));
             person.note = std::string(20'000, 'n');
-            const auto id = journal->savePerson(person);
+            const auto id = journal->addPerson(person);
             if (id ? ::write(pipe[1], "s", 1) != 1 : false) ::_exit(2);
             if (id) continue;
             const bool said = id.error().message().find("disk is not full") != std::string::npos;
@@ -412,7 +415,7 @@ TEST_CASE("Each day has one backup, for its owner alone; of many days the oldest
 {
     const TemporaryFolder folder;
     Journal journal = journalIn(folder.path());
-    REQUIRE(journal.savePerson(someone("Runa")).has_value());
+    REQUIRE(journal.addPerson(someone("Runa")).has_value());
     for (int day = 0; day < keptBackups + 3; ++day) {
         const auto made = backUp(folder.path(), today + std::chrono::days(day));
         REQUIRE(made.has_value());
@@ -432,9 +435,9 @@ TEST_CASE("A broken journal is put aside and the last backup that is whole takes
     const TemporaryFolder folder;
     {
         Journal journal = journalIn(folder.path());
-        REQUIRE(journal.savePerson(someone("Runa")).has_value());
+        REQUIRE(journal.addPerson(someone("Runa")).has_value());
         REQUIRE(backUp(folder.path(), today).has_value());
-        REQUIRE(journal.savePerson(someone("Ylva")).has_value());
+        REQUIRE(journal.addPerson(someone("Ylva")).has_value());
         REQUIRE(backUp(folder.path(), today + std::chrono::days(1)).has_value());
     }
     // The journal and the later backup are damaged.
@@ -467,11 +470,11 @@ TEST_CASE("A journal that another program holds is said to be in use, and is usa
     {
         SQLite::Database other((folder / "journal.db").string(), SQLite::OPEN_READWRITE);
         SQLite::Transaction held(other, SQLite::TransactionBehavior::EXCLUSIVE);
-        const auto refused = journal.savePerson(someone("Runa"));
+        const auto refused = journal.addPerson(someone("Runa"));
         REQUIRE_FALSE(refused.has_value());
         CHECK_THAT(refused.error().message(), Catch::Contains("close other programs"));
     }
-    CHECK(journal.savePerson(someone("Runa")).has_value());
+    CHECK(journal.addPerson(someone("Runa")).has_value());
     CHECK(journal.people()->size() == 1);
 }
 
@@ -480,8 +483,8 @@ TEST_CASE("Two windows on one journal see each other's people")
     const TemporaryFolder folder;
     Journal one = journalIn(folder.path());
     Journal other = journalIn(folder.path());
-    REQUIRE(one.savePerson(someone("Runa Vestlid")).has_value());
-    REQUIRE(other.savePerson(someone("Ylva Brekkestad")).has_value());
+    REQUIRE(one.addPerson(someone("Runa Vestlid")).has_value());
+    REQUIRE(other.addPerson(someone("Ylva Brekkestad")).has_value());
     CHECK(one.people()->size() == 2);
 }
 

@@ -1,13 +1,18 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
 // A journal that is taken out and in again is the same journal.
+#include "core/base/text.hpp"
 #include "core/plan/presets.hpp"
 #include "core/report/take_out.hpp"
 #include "tests/support/journal_in.hpp"
 #include "tests/support/temporary_folder.hpp"
 
+#include <SQLiteCpp/SQLiteCpp.h>
 #include <catch2/catch.hpp>
+#include <csignal>
 #include <random>
+#include <sys/wait.h>
+#include <unistd.h>
 
 using namespace layakari;
 
@@ -45,7 +50,7 @@ private:
         if (upTo(1)) person.ownCountS = 1 + upTo(10) / 10.0;
         if (upTo(1)) person.conditions = {Condition::Migraine};
         person.archived = upTo(4) == 0;
-        const Id id = *m_journal.savePerson(person);
+        const Id id = *m_journal.addPerson(person);
         const Plan plan = own(name + "'s");
         REQUIRE(m_journal.savePlan(0, id, plan).has_value());
         REQUIRE(
@@ -123,6 +128,7 @@ std::string told(const Journal& journal)
     }
     const auto handedIn = journal.handedIn();
     for (const Handed& h : *handedIn) {
+        if (h.state == Handed::State::Waiting) continue; // stays where it waits
         out << h.file << static_cast<int>(h.state) << h.words << planOf(h.planVersion)
             << (h.person ? (*journal.person(*h.person))->name : "nobody's");
         if (h.sitting) out << (*journal.sitting(*h.sitting))->sha256;
@@ -146,10 +152,12 @@ TEST_CASE("Taken out and into an empty journal, it says the same; once more chan
         REQUIRE(merged.has_value());
         CHECK(merged->people == 4);
         CHECK(told(into) == told(from));
-        const auto again = takeInJournal(into, folder / "out");
-        REQUIRE(again.has_value());
-        CHECK(again->people + again->plans + again->ladders + again->sittings == 0);
-        CHECK(told(into) == told(from));
+        for (int time = 2; time <= 4; ++time) {
+            const auto again = takeInJournal(into, folder / "out");
+            REQUIRE(again.has_value());
+            CHECK(again->people + again->plans + again->ladders + again->sittings == 0);
+            CHECK(told(into) == told(from));
+        }
     }
 }
 
@@ -163,10 +171,10 @@ TEST_CASE("Merged into a journal of others, what was there stays, and those of o
     Person here;
     here.name = "Person 0";
     here.note = "as it was here";
-    const Id id = *into.savePerson(here);
+    const Id id = *into.addPerson(here);
     Person other;
     other.name = "Somebody else";
-    REQUIRE(into.savePerson(other).has_value());
+    REQUIRE(into.addPerson(other).has_value());
     const auto merged = takeInJournal(into, folder / "out");
     REQUIRE(merged.has_value());
     CHECK(merged->people == 1);
@@ -183,7 +191,7 @@ TEST_CASE("Where both stand on a ladder, the later place holds, whichever side i
         Journal journal = journalIn(folder / where);
         Person person;
         person.name = "Person";
-        const Id id = *journal.savePerson(person);
+        const Id id = *journal.addPerson(person);
         REQUIRE(journal.savePlace(id, {"square", rung, today - std::chrono::days(daysAgo)})
                     .has_value());
         return journal;
@@ -213,4 +221,237 @@ TEST_CASE("What is no journal, a broken one and a newer one are refused, and not
     std::filesystem::remove(folder / "out/journal.db");
     CHECK(takeInJournal(into, folder / "out").error().code == ErrorCode::BadJournal);
     CHECK(told(into) == before);
+}
+
+namespace {
+
+// A journal that somebody changed by hand after it was taken out.
+void tamper(const std::filesystem::path& file, const std::string& sql)
+{
+    SQLite::Database db(file.string(), SQLite::OPEN_READWRITE);
+    db.exec("PRAGMA writable_schema = ON");
+    db.exec(sql);
+}
+
+std::size_t copiesOfJournals(const std::filesystem::path& folder)
+{
+    std::size_t count = 0;
+    for (const auto& there : std::filesystem::directory_iterator(folder)) {
+        const std::string name = there.path().filename().string();
+        count += name.starts_with("layakari-") || name.starts_with("etilqs");
+    }
+    return count;
+}
+
+} // namespace
+
+TEST_CASE(
+    "Two people of one name stay two, with their own sittings, however often they are taken in")
+{
+    const TemporaryFolder folder;
+    Journal from = journalIn(folder / "from");
+    Filled filled(from, 7);
+    filled.fill(1);
+    filled.fill(1); // "Person 0" again
+    const auto names = from.people(true);
+    REQUIRE(names->size() == 2);
+    CHECK(names->front().uid != names->back().uid);
+    // The same recording, practised together, is in both.
+    Sitting shared;
+    shared.sha256 = "practised together";
+    shared.accuracy = shared.humS = 1;
+    shared.words.feelBefore = 1;
+    for (const Person& person : *names) {
+        shared.person = person.id;
+        REQUIRE(from.saveSitting(shared, "{}").has_value());
+    }
+    REQUIRE(takeOut(from, folder / "out").has_value());
+    Journal into = journalIn(folder / "into");
+    Person here; // a third, who is neither
+    here.name = "Person 0";
+    REQUIRE(into.addPerson(here).has_value());
+    for (int time = 1; time <= 3; ++time) {
+        REQUIRE(takeInJournal(into, folder / "out").has_value());
+        const auto people = into.people(true);
+        REQUIRE(people->size() == 3);
+        CHECK(into.sittings(0, 999)->size() == from.sittings(0, 999)->size());
+        CHECK(into.sittings(people->front().id, 999)->empty());
+    }
+}
+
+TEST_CASE("Of a journal from before people had marks, those of one name stay two as well")
+{
+    const TemporaryFolder folder;
+    Journal from = journalIn(folder / "from");
+    Filled filled(from, 8);
+    filled.fill(1);
+    filled.fill(1);
+    REQUIRE(takeOut(from, folder / "out").has_value());
+    tamper(folder / "out/journal.db",
+           "ALTER TABLE person DROP COLUMN uid; ALTER TABLE intake DROP COLUMN reader; "
+           "ALTER TABLE intake DROP COLUMN attempts; PRAGMA user_version = 5");
+    Journal into = journalIn(folder / "into");
+    for (int time = 1; time <= 3; ++time) {
+        const auto merged = takeInJournal(into, folder / "out");
+        if (!merged) FAIL(merged.error().message());
+        CHECK(into.people(true)->size() == 2);
+        CHECK(into.sittings(0, 999)->size() == from.sittings(0, 999)->size());
+    }
+}
+
+TEST_CASE("A stranger's manifest of any kind is an error in words")
+{
+    const TemporaryFolder folder;
+    Journal into = journalIn(folder / "into");
+    std::filesystem::create_directories(folder / "out");
+    for (const std::string& manifest :
+         {std::string("{\"format\": 7}"), std::string("{\"format\": null}"), std::string("[]"),
+          std::string("7"), std::string("\"layakari.journal\""), std::string(), std::string("{"),
+          std::string("{\"format\": \"layakari.journal\", \"version\": 2}"),
+          std::string("{\"format\": \"layakari.journal\", \"version\": {}}"),
+          std::string("{\"format\": [\"layakari.journal\"]}"), std::string(300'000, '['),
+          std::string(60 << 20, ' '), std::string("\xff\xfe{}")}) {
+        INFO(manifest.substr(0, 60));
+        writeText(folder / "out/manifest.json", manifest);
+        const auto refused = takeInJournal(into, folder / "out");
+        REQUIRE_FALSE(refused.has_value());
+        CHECK(refused.error().code == ErrorCode::BadJournal);
+        CHECK_FALSE(refused.error().tryThis.empty());
+    }
+}
+
+TEST_CASE("A stranger's database with triggers, views, other tables or broken pages is refused")
+{
+    const TemporaryFolder folder;
+    Journal from = journalIn(folder / "from");
+    Filled(from, 5).fill(2);
+    const char* const changes[]{
+        "CREATE TRIGGER t AFTER INSERT ON person BEGIN DELETE FROM sitting; END",
+        "DROP TABLE setting; CREATE VIEW setting AS SELECT 'a' AS key, 'b' AS value",
+        "CREATE TABLE more (a)",
+        "CREATE VIRTUAL TABLE f USING fts5(a)",
+        "CREATE INDEX i ON person (lower(name))",
+        "ALTER TABLE person ADD COLUMN twice AS (name || name)",
+        "DROP TABLE person",
+        "PRAGMA user_version = 3",
+        "PRAGMA user_version = 99",
+        "PRAGMA user_version = -5",
+        "PRAGMA user_version = 0",
+        "UPDATE sqlite_schema SET sql = 'CREATE TABLE person (id, name DEFAULT "
+        "(load_extension(''x'')))' WHERE name = 'person'",
+    };
+    for (const char* change : changes) {
+        INFO(change);
+        REQUIRE(takeOut(from, folder / "out").has_value());
+        tamper(folder / "out/journal.db", change);
+        Journal into = journalIn(folder / "into");
+        const std::string before = told(into);
+        const auto refused = takeInJournal(into, folder / "out");
+        REQUIRE_FALSE(refused.has_value());
+        CHECK(refused.error().code == ErrorCode::BadJournal);
+        CHECK(told(into) == before);
+    }
+    // Bits of it turned over: refused, or as whole as what is in it.
+    std::mt19937 random(9);
+    for (int i = 0; i < 40; ++i) {
+        INFO(i);
+        REQUIRE(takeOut(from, folder / "out").has_value());
+        std::string bytes = readText(folder / "out/journal.db");
+        for (int n = 0; n < 30; ++n)
+            bytes[random() % bytes.size()] ^= static_cast<char>(1u << random() % 8);
+        writeText(folder / "out/journal.db", bytes);
+        Journal into = journalIn(folder / ("into " + std::to_string(i)));
+        const auto merged = takeInJournal(into, folder / "out");
+        if (!merged) CHECK(into.people(true)->empty());
+    }
+}
+
+TEST_CASE("Rows that no journal has change nothing, or only what they say of themselves")
+{
+    const TemporaryFolder folder;
+    Journal from = journalIn(folder / "from");
+    Filled(from, 6).fill(2);
+    const struct {
+        const char* sql;
+        bool isTaken;
+    } rows[]{
+        {"UPDATE plan_version SET json = 'no plan'", false},
+        {"UPDATE plan_version SET json = '{\"format\": \"layakari.plan\"}'", false},
+        {"UPDATE plan_version SET json = x'00ff'", false},
+        {"UPDATE ladder SET json = '[[['", true},
+        {"UPDATE person SET name = ''", true},
+        {"UPDATE person SET name = 'a' || char(0) || '/../..' || char(8238) || 'b'", true},
+        {"UPDATE person SET name = hex(zeroblob(50000))", true},
+        {"UPDATE person SET school = '[1'", true},
+        {"UPDATE person SET usual_hour = 9e18, own_count_s = -1e308, sa_hz = 1e308", true},
+        {"UPDATE sitting SET accuracy = 9e999, accuracy_low = -7, hum_s = 1e300, practice_s = "
+         "9e999",
+         true},
+        {"UPDATE sitting SET day = 'yesterday', started_at = -9223372036854775807", true},
+        {"UPDATE sitting SET complaints = '{\"a\": [', feel_before = 99999", true},
+        {"UPDATE sitting_reading SET json = '{}'", true},
+        {"UPDATE intake SET state = 77, words = char(0), reader = '1 2 3', attempts = -1", true},
+        {"UPDATE intake SET state = 0, file = '/dev/zero'", true},
+        {"UPDATE intake SET person = 4242, sitting = 4242, state = 1", true},
+        {"UPDATE ladder_place SET rung = 2147483648, since = ''", true},
+        {"UPDATE course SET weekdays = -1, weeks = 99999999, hour = -7, starts = 'x'", true},
+        {"UPDATE day_state SET conditions = 'x', meal_hour = 1e300, day = 'x'", true},
+        {"UPDATE acknowledgement SET demands = -1, day = '9999999-1-1'", true}};
+    for (const auto& row : rows) {
+        INFO(row.sql);
+        REQUIRE(takeOut(from, folder / "out").has_value());
+        tamper(folder / "out/journal.db", std::string("PRAGMA foreign_keys = OFF; ") + row.sql);
+        const TemporaryFolder fresh;
+        Journal into = journalIn(fresh.path());
+        const auto merged = takeInJournal(into, folder / "out");
+        CHECK(merged.has_value() == row.isTaken);
+        if (!merged) CHECK(into.people(true)->empty());
+        const auto people = into.people(true);
+        const auto sittings = into.sittings(0, 999);
+        const auto handedIn = into.handedIn();
+        for (const Person& person : *people) {
+            CHECK(person.name == cleanName(person.name));
+            CHECK_FALSE(person.name.empty());
+            CHECK(person.saHz.value_or(200) <= 2000);
+        }
+        for (const Sitting& sitting : *sittings) {
+            CHECK(sitting.accuracy.value_or(50) <= 100);
+            CHECK(sitting.practiceS < 1e6);
+            CHECK(sitting.words.feelBefore.value_or(5) <= 10);
+        }
+        for (const Handed& handed : *handedIn) CHECK(handed.state != Handed::State::Waiting);
+    }
+}
+
+TEST_CASE("Taking in leaves no copy of a journal anywhere, not even killed, and needs no TMPDIR")
+{
+    const TemporaryFolder folder;
+    Journal from = journalIn(folder / "from");
+    Filled(from, 5).fill(3);
+    REQUIRE(takeOut(from, folder / "out").has_value());
+    std::filesystem::create_directories(folder / "tmp");
+    for (const int afterUs : {500, 2000, 5000, 10'000, 20'000, 40'000}) {
+        const pid_t child = fork();
+        if (child == 0) {
+            ::setenv("TMPDIR", (folder / "tmp").c_str(), 1);
+            ::setenv("SQLITE_TMPDIR", (folder / "tmp").c_str(), 1);
+            for (int i = 0;; ++i) {
+                auto into = Journal::open(folder / ("killed " + std::to_string(i)));
+                if (into) (void)takeInJournal(*into, folder / "out");
+            }
+        }
+        ::usleep(static_cast<useconds_t>(afterUs));
+        ::kill(child, SIGKILL);
+        ::waitpid(child, nullptr, 0);
+        CHECK(copiesOfJournals(folder / "tmp") == 0);
+    }
+    for (int i = 0; std::filesystem::exists(folder / ("killed " + std::to_string(i))); ++i) {
+        Journal killed = journalIn(folder / ("killed " + std::to_string(i)));
+        REQUIRE(takeInJournal(killed, folder / "out").has_value());
+        CHECK(told(killed) == told(from)); // whole, after a merge that was killed
+    }
+    ::setenv("TMPDIR", (folder / "not there").c_str(), 1);
+    Journal into = journalIn(folder / "into");
+    CHECK(takeInJournal(into, folder / "out").has_value());
+    ::unsetenv("TMPDIR");
 }

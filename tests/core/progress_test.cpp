@@ -40,7 +40,7 @@ struct Club {
     Club()
     {
         person.name = "Runa Vestlid";
-        person.id = *journal.savePerson(person);
+        person.id = *journal.addPerson(person);
     }
     void practise(const Plan& plan, double accuracy, int daysAgo)
     {
@@ -259,7 +259,7 @@ TEST_CASE("What somebody complains of comes first, then strain, then an accuracy
     const auto practise = [&](const char* name, const std::function<void(Sitting&)>& change) {
         Person person;
         person.name = name;
-        person.id = *journal.savePerson(person);
+        person.id = *journal.addPerson(person);
         for (int daysAgo = 6; daysAgo > 0; --daysAgo) {
             Sitting s = kept(90 + daysAgo % 2, daysAgo);
             s.person = person.id;

@@ -39,12 +39,13 @@ std::vector<float> soundFrom(std::size_t first, std::size_t samples)
 // How many samples a file has from the start on that are those of `soundFrom(0)`.
 std::size_t soundKept(const std::filesystem::path& file)
 {
-    auto recording = Recording::open(file, rateHz);
+    auto recording = Recording::open(file, {.outputRateHz = rateHz});
     if (!recording) return 0;
     std::size_t kept = 0;
     for (;;) {
-        const auto block = recording->nextBlock();
-        if (block.empty()) return kept;
+        const auto next = recording->nextBlock();
+        if (!next || next->empty()) return kept;
+        const std::span<const float> block = *next;
         const auto meant = soundFrom(kept, block.size());
         for (std::size_t i = 0; i < block.size(); ++i)
             if (std::fabs(block[i] - meant[i]) > 1e-3f) return kept + i;
@@ -91,12 +92,13 @@ TEST_CASE("Killed at any moment, no more than a second is lost, and it is taken 
         waitpid(child, &status, 0);
         const auto given = static_cast<std::size_t>(std::atoll(readText(told).c_str()));
         const auto found = takeUpBrokenOff(folder.path());
-        REQUIRE(found.size() == 1);
-        CHECK(found.front() == folder / "p" / "practice.flac");
-        const std::size_t kept = soundKept(found.front());
+        REQUIRE(found.found.size() == 1);
+        CHECK(found.setAside.empty());
+        CHECK(found.found.front() == folder / "p" / "practice.flac");
+        const std::size_t kept = soundKept(found.found.front());
         CHECK(kept + rateHz >= given);
         CHECK(kept > 0);
-        CHECK(takeUpBrokenOff(folder.path()).empty());
+        CHECK(takeUpBrokenOff(folder.path()).found.empty());
     }
 }
 
@@ -133,15 +135,86 @@ TEST_CASE("Where nothing can be written, recording does not begin")
     CHECK(recorder.error().code == ErrorCode::CannotWrite);
 }
 
-TEST_CASE("A part without a sound in it is no recording, and files of others stay")
+TEST_CASE("What was recorded is never deleted: a part that cannot be opened is set aside")
 {
     const TemporaryFolder folder;
-    writeText(folder / "a.flac.part", "");
+    {
+        auto recorder = Recorder::create(folder / "p" / "practice.flac", rateHz);
+        REQUIRE(recorder.has_value());
+        recorder->push(soundFrom(0, 4 * rateHz));
+        while (recorder->writtenS() < 3.9) std::this_thread::sleep_for(5ms);
+    } // as if it had been killed
+    const auto part = folder / "p" / "practice.flac.part";
+    std::string bytes = readText(part);
+    bytes.replace(0, 4, std::string(4, '\0'));
+    writeText(part, bytes);
+    writeText(folder / "empty.flac.part", "");
     writeText(folder / "b.m4a.part", "somebody's download");
-    CHECK(takeUpBrokenOff(folder.path()).empty());
-    CHECK_FALSE(std::filesystem::exists(folder / "a.flac.part"));
+    writeText(folder / "keys", "secret");
+    std::filesystem::create_symlink(folder / "keys", folder / "link.flac.part");
+    const BrokenOff broken = takeUpBrokenOff(folder.path());
+    CHECK(broken.found.empty());
+    REQUIRE(broken.setAside.size() == 2);
+    CHECK(readText(folder / "p" / "practice.flac.unreadable") == bytes);
     CHECK(std::filesystem::exists(folder / "b.m4a.part"));
-    CHECK(takeUpBrokenOff(folder / "missing").empty());
+    CHECK(std::filesystem::is_symlink(folder / "link.flac.part"));
+    // It is said once.
+    CHECK(takeUpBrokenOff(folder.path()).setAside.empty());
+    CHECK(takeUpBrokenOff(folder / "missing").found.empty());
+    // A second one of that name keeps both.
+    writeText(part, bytes + "more");
+    REQUIRE(takeUpBrokenOff(folder.path()).setAside.size() == 1);
+    CHECK(readText(folder / "p" / "practice.flac.unreadable") == bytes);
+}
+
+TEST_CASE("One program records into a folder at a time; another leaves its parts alone")
+{
+    const TemporaryFolder folder;
+    const pid_t child = fork();
+    if (child == 0) {
+        const auto lock = RecordingLock::take(folder.path());
+        if (!lock || !*lock) _exit(1);
+        auto recorder = Recorder::create(folder / "p" / "practice.flac", rateHz);
+        for (std::size_t at = 0;; at += 4800) {
+            recorder->push(soundFrom(at, 4800));
+            std::this_thread::sleep_for(5ms);
+        }
+    }
+    const auto part = folder / "p" / "practice.flac.part";
+    std::error_code ec;
+    for (int i = 0; i < 1000; ++i) {
+        const auto size = std::filesystem::file_size(part, ec);
+        if (!ec && size > 50'000) break;
+        std::this_thread::sleep_for(5ms);
+    }
+    int holder = 0;
+    const auto refused = RecordingLock::take(folder.path(), &holder);
+    REQUIRE(refused.has_value());
+    CHECK_FALSE(refused->has_value());
+    CHECK(holder == child);
+    CHECK(takeUpBrokenOff(folder.path()).found.empty());
+    CHECK(std::filesystem::exists(part));
+    kill(child, SIGKILL);
+    waitpid(child, nullptr, 0);
+    CHECK(takeUpBrokenOff(folder.path()).found.size() == 1);
+    CHECK(RecordingLock::take(folder.path())->has_value());
+}
+
+TEST_CASE("A recording never takes the place of another, nor writes through a planted link")
+{
+    const TemporaryFolder folder;
+    writeText(folder / "practice.flac", "recorded before");
+    writeText(folder / "keys", "secret");
+    std::filesystem::create_symlink(folder / "keys", folder / "practice 2.flac.part");
+    auto recorder = Recorder::create(folder / "practice.flac", rateHz);
+    REQUIRE(recorder.has_value());
+    recorder->push(soundFrom(0, rateHz));
+    const auto file = recorder->finish();
+    REQUIRE(file.has_value());
+    CHECK(*file == folder / "practice 3.flac");
+    CHECK(soundKept(*file) == rateHz);
+    CHECK(readText(folder / "practice.flac") == "recorded before");
+    CHECK(readText(folder / "keys") == "secret");
 }
 
 TEST_CASE("At another rate a tone is the same tone, whatever the blocks")

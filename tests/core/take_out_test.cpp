@@ -62,7 +62,7 @@ public:
         reading = readAgainst(*listenToFile(folder / "a.flac"), findPreset(preset)->plan);
         Person person;
         person.name = "Ingrid \"Inga\" Solvang, cox";
-        const Id who = *journal.savePerson(person);
+        const Id who = *journal.addPerson(person);
         Sitting sitting = sittingFrom(reading, who, *journal.versionFor(findPreset(preset)->plan),
                                       1'764'000'000, *dayFromText("2025-11-24"));
         sitting.words.note = "the window was open,\nand a bus went by";

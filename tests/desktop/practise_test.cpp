@@ -250,7 +250,7 @@ TEST_CASE("A practice that a killed program has left is found, read and kept the
         MainWindow first(data.path());
         Person person;
         person.name = "Runa Vestlid";
-        runa = first.desk()->savePerson(person);
+        runa = first.desk()->addPerson(person);
         std::filesystem::create_directories(folder);
         std::filesystem::copy_file(practice("square.flac").toStdString(),
                                    folder / "2026-11-25 07-30-00 Square.flac.part");

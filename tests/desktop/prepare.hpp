@@ -21,7 +21,7 @@ public:
         Person person;
         person.name = name;
         person.conditions = conditions;
-        const Id id = window.desk()->savePerson(person);
+        const Id id = window.desk()->addPerson(person);
         REQUIRE(id != 0);
         return id;
     }
@@ -55,7 +55,8 @@ public:
         s.accuracy = accuracy;
         s.completion = 100;
         s.practiceS = 120;
-        REQUIRE(window.desk()->keepSitting(s, "{}"));
+        REQUIRE(window.desk()->journal().saveSitting(s, "{}").has_value());
+        window.desk()->takeNews();
     }
 };
 

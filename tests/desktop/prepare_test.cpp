@@ -322,7 +322,7 @@ TEST_CASE("Swaras lie over the person's own Sa")
     Person person;
     person.name = "Ylva Brekkestad";
     person.saHz = 220;
-    p.window.desk()->savePerson(person);
+    p.window.desk()->addPerson(person);
     p.use("humming-two-pitch");
     CHECK(p.window.preparePage()->today()->plan().saHz == 220);
     CHECK_THAT(p.says("todayFigures"), Catch::Contains("Sa 220.0 Hz, Re 247.5 Hz"));
@@ -409,7 +409,7 @@ TEST_CASE("Each day has a backup, and a damaged journal is answered with the las
         MainWindow window(data.path(), nullptr, clock);
         Person person;
         person.name = "Runa Vestlid";
-        REQUIRE(window.desk()->savePerson(person) != 0);
+        REQUIRE(window.desk()->addPerson(person) != 0);
     }
     std::filesystem::remove_all(data / "backups");
     {
