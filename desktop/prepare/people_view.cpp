@@ -28,6 +28,11 @@ namespace {
 
 constexpr int peopleListWidth = 380;
 
+QString saText(const Person& person)
+{
+    return person.saHz ? QString::number(*person.saHz, 'f', 1) : QString();
+}
+
 QString profileInWords(const Person& person)
 {
     const auto profile = person.breathProfile.empty()
@@ -221,7 +226,7 @@ void PeopleView::showPerson()
         m_note->setPlainText(QString::fromStdString(person.note));
     m_hour->setCurrentIndex(person.usualHour ? *person.usualHour + 1 : 0);
     m_count->setValue(person.ownCountS.value_or(0));
-    m_sa->setText(person.saHz ? QString::number(*person.saHz, 'f', 1) : QString());
+    m_sa->setText(saText(person));
     m_saNote->setText(person.saHz ? QString() : tr("Sa may be a note such as G3, or Hz."));
     m_saNote->setVisible(!person.saHz);
     for (QCheckBox* box : m_conditions)
@@ -252,9 +257,14 @@ void PeopleView::save()
     person.note = m_note->toPlainText().toStdString();
     person.usualHour =
         m_hour->currentIndex() > 0 ? std::optional(m_hour->currentIndex() - 1) : std::nullopt;
-    person.ownCountS = m_count->value() >= 0.3 ? std::optional(m_count->value()) : std::nullopt;
+    // What the form shows, rounded, was not written here.
+    const double rounding = 0.5 * std::pow(10, -m_count->decimals());
+    if (std::fabs(person.ownCountS.value_or(0) - m_count->value()) > rounding)
+        person.ownCountS = m_count->value() >= 0.3 ? std::optional(m_count->value()) : std::nullopt;
     if (m_sa->text().trimmed().isEmpty()) {
         person.saHz.reset();
+    } else if (m_sa->text() == saText(person)) {
+        // As it is shown, rounded, it was not written here.
     } else if (const auto hz = pitchFromText(m_sa->text().toStdString())) {
         person.saHz = hz;
     } else {

@@ -122,6 +122,9 @@ private:
         if (!cycle.complete)
             row.round = hasUnheardTurn(cycle) ? QObject::tr("no turn") : QObject::tr("cut short");
         row.kept = cycle.phases;
+        // A reading's file may say that a cycle was heard where its row is not.
+        for (ReadCycle::Kept& kept : row.kept)
+            std::erase_if(kept.heard, [&](std::size_t i) { return i < begin || i >= end; });
         row.accuracy = cycle.accuracy;
         std::set<std::size_t> scored;
         for (const auto& kept : cycle.phases) scored.insert(kept.heard.begin(), kept.heard.end());

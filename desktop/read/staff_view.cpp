@@ -296,10 +296,7 @@ private:
         starts.push_back(x);
         double free = 0;
         for (const ReadCycle::Kept& kept : m_row.kept) {
-            // A reading's file may name phases that lie outside this row.
-            if (kept.heard.empty() || kept.heard.front() < m_row.firstPhase ||
-                kept.heard.back() > m_row.lastPhase)
-                continue;
+            if (kept.heard.empty()) continue;
             const double from = starts[kept.heard.front() - m_row.firstPhase];
             const double to = starts[kept.heard.back() - m_row.firstPhase + 1];
             const Keeping keeping = keepingOf(kept);

@@ -2,6 +2,7 @@
 //
 // The command line as a process: exit statuses, what is printed where, and what is written.
 #include "core/journal/journal.hpp"
+#include "tests/support/odd_files.hpp"
 #include "tests/support/sounds.hpp"
 #include "tests/support/temporary_folder.hpp"
 
@@ -12,6 +13,7 @@
 #include <set>
 #include <sys/stat.h>
 #include <sys/wait.h>
+#include <thread>
 #include <unistd.h>
 
 using namespace layakari;
@@ -431,4 +433,134 @@ TEST_CASE("What is analysed is kept as a sitting where a person is named")
     CHECK(nobody.exit == 2);
     CHECK_THAT(nobody.err, Catch::Contains("there are Runa Vestlid"));
     CHECK(run(folder, "analyse a.flac --save Runa").exit == 2); // in which journal?
+}
+
+TEST_CASE("--out writes through a link, to a pipe and to a device, and replaces none of them")
+{
+    const TemporaryFolder& folder = practice();
+    std::filesystem::create_symlink("behind.json", folder / "link.json");
+    REQUIRE(run(folder, "analyse monday.flac --out link.json").exit == 0);
+    CHECK(std::filesystem::is_symlink(folder / "link.json"));
+    CHECK(Json::parse(readText(folder / "behind.json"))["format"] == "layakari.reading");
+    REQUIRE(::mkfifo((folder / "pipe").c_str(), 0600) == 0);
+    const std::string pipe = (folder / "pipe").string();
+    std::jthread reader([&] {
+        const std::string command = "timeout 60 cat '" + pipe + "' > '" + pipe + ".json'";
+        CHECK(std::system(command.c_str()) == 0);
+    });
+    CHECK(run(folder, "analyse monday.flac --out pipe", "timeout -s KILL 60 ").exit == 0);
+    reader.join();
+    CHECK(std::filesystem::is_fifo(folder / "pipe"));
+    CHECK(readText(folder / "pipe.json") == readText(folder / "behind.json"));
+    CHECK(run(folder, "analyse monday.flac --out /dev/null").exit == 0);
+    CHECK(std::filesystem::is_character_file("/dev/null"));
+}
+
+TEST_CASE("What cannot be written is refused in words, whatever its name is")
+{
+    const TemporaryFolder& folder = practice();
+    std::filesystem::create_symlink("circle", folder / "circle");
+    const std::string longName(300, 'n');
+    for (const std::string& arguments :
+         {std::string("analyse monday.flac --out ") + longName,
+          std::string("analyse monday.flac --out circle"),
+          "analyse monday.flac monday.flac --out " + longName,
+          std::string("analyse monday.flac monday.flac --out circle"),
+          std::string("analyse monday.flac --out /dev/full"),
+          "simulate --plan square-4 --out " + longName + ".flac"}) {
+        INFO(arguments.substr(0, 60));
+        const Run r = run(folder, arguments);
+        CHECK(r.exit == 2);
+        CHECK(isOneLine(r.err));
+    }
+    // Printed on a full disk, even if only the last of it does not fit.
+    for (const char* printing :
+         {"analyse monday.flac", "analyse monday.flac --out -", "presets", "plan square-4"}) {
+        INFO(printing);
+        const std::string command = "cd '" + folder.path().string() + "' && '" LAYAKARI_CLI "' " +
+                                    printing + " > /dev/full 2> .err";
+        CHECK(WEXITSTATUS(std::system(command.c_str())) == 2);
+        CHECK_THAT(readText(folder / ".err"), Catch::Contains("No space left"));
+    }
+}
+
+TEST_CASE("What is written is its owner's alone, whatever the umask")
+{
+    const TemporaryFolder& folder = practice();
+    const auto modeOf = [](const std::filesystem::path& path) {
+        struct stat info {};
+        ::stat(path.c_str(), &info);
+        return info.st_mode & 0777;
+    };
+    {
+        auto journal = Journal::open(folder / "private");
+        Person runa;
+        runa.name = "Runa";
+        REQUIRE(journal->addPerson(runa).has_value());
+    }
+    REQUIRE(run(folder,
+                "analyse monday.flac --plan four-seven-eight --save Runa --data private "
+                "--out private.json",
+                "umask 0; ")
+                .exit == 0);
+    REQUIRE(
+        run(folder, "analyse monday.flac monday.flac --out private-readings", "umask 0; ").exit ==
+        0);
+    REQUIRE(run(folder, "journal take-out --data private --out private-out", "umask 0; ").exit ==
+            0);
+    CHECK(modeOf(folder / "private.json") == 0600);
+    for (const char* name : {"private", "private-readings", "private-out"}) {
+        CHECK(modeOf(folder / name) == 0700);
+        for (const auto& file : std::filesystem::recursive_directory_iterator(folder / name)) {
+            INFO(file.path());
+            CHECK(modeOf(file.path()) == (file.is_directory() ? 0700u : 0600u));
+        }
+    }
+}
+
+TEST_CASE("Commands that read a journal make none where there is none")
+{
+    const TemporaryFolder& folder = practice();
+    for (const std::string arguments :
+         {"journal take-out --data nowhere --out out", "journal hand-in --data nowhere monday.flac",
+          "analyse monday.flac --save Runa --data nowhere"}) {
+        INFO(arguments);
+        const Run r = run(folder, arguments);
+        CHECK(r.exit == 2);
+        CHECK_THAT(r.err, Catch::Contains("there is no journal"));
+        CHECK_FALSE(std::filesystem::exists(folder / "nowhere"));
+    }
+}
+
+TEST_CASE("Ctrl+C, and whoever ends the session, end a reading soon, and it says so")
+{
+    const TemporaryFolder folder;
+    writeConstantFlac(folder / "long.flac", {.seconds = 11 * 3600});
+    for (const std::string signal : {"INT", "TERM", "HUP"}) {
+        INFO(signal);
+        const Run r = run(folder, "analyse long.flac --out r.json",
+                          "timeout --foreground --preserve-status -s " + signal + " -k 4 0.5 ");
+        CHECK(r.exit == 3); // and not killed four seconds later
+        CHECK_THAT(r.err, Catch::Contains("stopped"));
+        CHECK_FALSE(std::filesystem::exists(folder / "r.json"));
+    }
+}
+
+TEST_CASE(
+    "A plan of a hundred thousand keys is refused or read at once, in time that grows with it")
+{
+    const TemporaryFolder& folder = practice();
+    std::string keys;
+    for (int i = 0; i < 100'000; ++i) keys += ",\"key " + std::to_string(i) + "\":0";
+    const std::string plan = readText(folder / ".plan") + run(folder, "plan square-4").out;
+    writeText(folder / "keys.json", plan.substr(0, plan.rfind('}')) + keys + "}");
+    CHECK(run(folder, "analyse monday.flac --plan keys.json", "timeout 20 ").exit == 0);
+    // Nested as deep as the file is long, and larger than a plan may be.
+    for (const std::string& text :
+         {std::string(1'000'000, '['), "{\"a\":" + std::string(5 << 20, ' ') + "1}"}) {
+        writeText(folder / "deep.json", text);
+        const Run r = run(folder, "analyse monday.flac --plan deep.json", "timeout 20 ");
+        CHECK(r.exit == 4);
+        CHECK(isOneLine(r.err));
+    }
 }

@@ -264,7 +264,7 @@ TEST_CASE("A practice that a killed program has left is found, read and kept the
     CHECK(kept.completion.value_or(0) == 100);
     CHECK(kept.recording == (folder / "2026-11-25 07-30-00 Square.flac").string());
     CHECK_THAT(next.findChild<QLabel*>("prepareMessage")->text().toStdString(),
-               Catch::Contains("broken off"));
+               Catch::Contains("interrupted"));
 }
 
 TEST_CASE("Nobody practises before there is a person, and a folder that cannot be written is said")
