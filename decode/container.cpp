@@ -19,11 +19,12 @@ namespace layakari {
 namespace {
 
 // Containers that hold their sound within them, as phones, recorders and programs write them. Not
-// here: playlists (hls, concat, dash, sdp), devices, games' formats, pictures.
+// here: playlists (hls, concat, dash, sdp), devices, games' formats, pictures, and what has no mark
+// of its own, as which any bytes can be read.
 constexpr const char* soundContainers =
-    "aac,ac3,aiff,alaw,amr,amrnb,amrwb,ape,asf,asf_o,au,avi,caf,dsf,dts,dtshd,eac3,flac,flv,g722,"
-    "g726,gsm,iff,loas,m4a,matroska,mov,mp3,mpc,mpc8,mpeg,mpegts,mulaw,nistsphere,ogg,oma,rm,sox,"
-    "tak,truehd,tta,voc,w64,wav,webm,wsd,wv,xwma";
+    "aac,ac3,aiff,amr,ape,asf,asf_o,au,avi,caf,dsf,dts,dtshd,eac3,flac,flv,gsm,iff,loas,m4a,"
+    "matroska,mov,mp3,mpc,mpc8,mpeg,mpegts,nistsphere,ogg,oma,rm,sox,tak,truehd,tta,voc,w64,wav,"
+    "webm,wsd,wv,xwma";
 constexpr int bufferBytes = 1 << 16;
 
 int readFrom(void* descriptor, std::uint8_t* into, int most)

@@ -46,10 +46,18 @@ auto refuse(std::string cause, std::string tryThis)
     return fail({ErrorCode::CannotRead, "", "", std::move(cause), std::move(tryThis)});
 }
 
-auto refuseLength()
+// Too long, or long without anything in it.
+Result<void> checkLength(double seconds, std::int64_t fileBytes)
 {
-    return refuse(format("it is longer than the %.0f hours that can be read", soundLimits::hours),
-                  "cut out the part with the practice");
+    if (seconds > longestSeconds)
+        return refuse(
+            format("it is longer than the %.0f hours that can be read", soundLimits::hours),
+            "cut out the part with the practice");
+    if (seconds > 3600 && static_cast<double>(fileBytes) < soundLimits::bytesPerSecond * seconds)
+        return refuse(
+            format("it says that it is %.1f hours long, but holds hardly anything", seconds / 3600),
+            "copy it from the phone or recorder again");
+    return {};
 }
 
 // Gives each sample of one channel to `take`, as it is but scaled to full scale 1. False for a
@@ -120,6 +128,7 @@ struct SoundDecoder::Stream {
     bool frameIsFromSeek = false; // seek() has decoded the first frame already
     double startsAtS = 0;
     SoundDamage damage;
+    std::int64_t fileBytes = 0;
     std::vector<float> mix; // one frame, its channels in one
     std::vector<float> block;
 
@@ -190,15 +199,11 @@ Result<void> SoundDecoder::Stream::findLength()
     if (file()->duration <= 0) return {};
     damage.headerSeconds = static_cast<double>(file()->duration) / AV_TIME_BASE;
     double seconds = damage.headerSeconds;
-    if (const int bits = av_get_exact_bits_per_sample(codec->codec_id); bits > 0) {
-        struct stat status {};
-        ::fstat(order.descriptor, &status);
+    if (const int bits = av_get_exact_bits_per_sample(codec->codec_id); bits > 0)
         seconds =
-            std::min(seconds, 8.0 * static_cast<double>(status.st_size) /
+            std::min(seconds, 8.0 * static_cast<double>(fileBytes) /
                                   (static_cast<double>(bits) * codec->sample_rate * channels()));
-    }
-    if (seconds > longestSeconds && !lengthIsGuessed()) return refuseLength();
-    return {};
+    return lengthIsGuessed() ? Result<void>() : checkLength(seconds, fileBytes);
 }
 
 bool SoundDecoder::Stream::lengthIsGuessed() const
@@ -382,13 +387,15 @@ Result<SoundDecoder> SoundDecoder::open(const Order& order)
     const auto makeStream = [&]() -> Result<std::unique_ptr<Stream>> {
         auto stream = std::make_unique<Stream>();
         stream->order = order;
+        stream->fileBytes = status.st_size;
         if (auto opened = stream->openInput(); !opened) return fail(opened.error());
         return stream;
     };
     auto stream = makeStream();
     if (!stream) return fail(stream.error());
     if ((*stream)->lengthIsGuessed()) {
-        if ((*stream)->countSeconds() > longestSeconds) return refuseLength();
+        if (auto checked = checkLength((*stream)->countSeconds(), status.st_size); !checked)
+            return fail(checked.error());
         stream = makeStream();
         if (!stream) return fail(stream.error());
     }
@@ -427,7 +434,8 @@ Result<std::span<const float>> SoundDecoder::nextBlock()
             break;
         }
         s.damage.readSeconds += static_cast<double>(s.frame->nb_samples) / s.frame->sample_rate;
-        if (s.damage.readSeconds > longestSeconds) return refuseLength();
+        if (auto checked = checkLength(s.damage.readSeconds, s.fileBytes); !checked)
+            return fail(checked.error());
         s.mixFrame();
         if (s.frame->sample_rate != s.resamplerRateHz) {
             if (s.resampler) s.resample({});

@@ -227,8 +227,7 @@ Result<OutFolder> OutFolder::folder(const std::string& name) const
         return fail(cannotWriteTo(below.m_path, errno));
     auto opened = openFolder(m_folder.get(), name, O_NOFOLLOW, below.m_path);
     if (!opened)
-        return fail(cannotWriteTo(below.m_path, "there is something of that name that is no "
-                                                "folder, or a link to one"));
+        return fail(cannotWriteTo(below.m_path, "there is already a file or a link of this name"));
     below.m_folder = *std::move(opened);
     return below;
 }
@@ -254,7 +253,7 @@ Result<void> makeFolder(const fs::path& path)
     struct stat there {};
     if (::stat(path.c_str(), &there) == 0) {
         if (S_ISDIR(there.st_mode)) return {};
-        return fail(cannotWriteTo(path, "something that is no folder has this name"));
+        return fail(cannotWriteTo(path, "there is already a file of this name"));
     }
     if (errno != ENOENT) return fail(cannotWriteTo(path, errno));
     const fs::path above = path.has_filename() ? folderOf(path) : path.parent_path();

@@ -126,8 +126,8 @@ Result<void> checkForeign(SQLite::Database& db, const fs::path& file)
     const int version = userVersion(db);
     if (version > Journal::newestVersion) return fail(newer(file, version));
     if (version < 1 || objectsOf(db) != objectsOfVersion(version))
-        return fail(damaged(file, "it holds other tables than a journal of version " +
-                                      std::to_string(version) + " does"));
+        return fail(damaged(file, "its tables are not those of a journal (version " +
+                                      std::to_string(version) + ")"));
     if (!isWhole(db)) return fail(damaged(file, "the journal is damaged"));
     return {};
 }

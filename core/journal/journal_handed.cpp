@@ -90,8 +90,8 @@ Result<bool> Journal::beginReading(Handed& handed)
         if (!isOurs) {
             now.state = Handed::State::Failed;
             now.reader.clear();
-            now.words = "the program ended " + std::to_string(now.attempts) +
-                        " times by a fault while it read this; convert it to FLAC and try again";
+            now.words = "reading it made the program fail " + std::to_string(now.attempts) +
+                        " times; convert it to FLAC and try again";
         }
         handed = now;
         return saveHanded(now).map([](Id) {});

@@ -90,8 +90,8 @@ private:
 
 Error changedMeanwhile(const std::string& name)
 {
-    return {ErrorCode::BadArgument, "", "", name + " was changed elsewhere meanwhile",
-            "look at what is there now, and change it again"};
+    return {ErrorCode::BadArgument, "", "", name + " has since been changed elsewhere",
+            "check what is there now, then change it again"};
 }
 
 Error nobody()

@@ -535,7 +535,7 @@ TEST_CASE("Commands that read a journal make none where there is none")
 TEST_CASE("Ctrl+C, and whoever ends the session, end a reading soon, and it says so")
 {
     const TemporaryFolder folder;
-    writeConstantFlac(folder / "long.flac", {.seconds = 11 * 3600});
+    writeConstantFlac(folder / "long.flac", {.seconds = 11 * 3600, .padding = 5 << 20});
     for (const std::string signal : {"INT", "TERM", "HUP"}) {
         INFO(signal);
         const Run r = run(folder, "analyse long.flac --out r.json",
@@ -562,5 +562,21 @@ TEST_CASE(
         const Run r = run(folder, "analyse monday.flac --plan deep.json", "timeout 20 ");
         CHECK(r.exit == 4);
         CHECK(isOneLine(r.err));
+    }
+}
+
+TEST_CASE("The programs are built so that a fault of memory ends them before it is used")
+{
+    const auto programs = std::filesystem::path(LAYAKARI_CLI).parent_path();
+    for (const char* name : {"layakari-cli", "layakari-decode"}) {
+        INFO(name);
+        const TemporaryFolder folder;
+        const std::string command =
+            "readelf --wide --dynamic --program-headers --symbols '" + (programs / name).string() + "' > '" +
+            (folder / "elf").string() + "'";
+        REQUIRE(std::system(command.c_str()) == 0);
+        const std::string elf = readText(folder / "elf");
+        for (const char* sign : {"GNU_RELRO", "NOW", "__stack_chk_fail", "_chk@", "PIE"})
+            CHECK_THAT(elf, Catch::Contains(sign));
     }
 }

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
 // What the documents promise about the source itself.
+#include "core/journal/journal.hpp"
 #include "tests/support/temporary_folder.hpp"
 
 #include <algorithm>
@@ -60,18 +61,59 @@ TEST_CASE("Includes in the core go one way, and there is no Qt in it")
 
 TEST_CASE("Every source file names its licence")
 {
-    for (const char* folder : {"core", "cli", "desktop", "tests", "bench"})
+    for (const char* folder : {"core", "cli", "decode", "desktop", "tests", "bench"})
         for (const fs::path& file : sourcesIn(root / folder)) {
             INFO(file);
             CHECK(readText(file).starts_with("// SPDX-License-Identifier: GPL-3.0-or-later"));
         }
 }
 
-TEST_CASE("Every path that the architecture names exists")
+TEST_CASE("Files are made and foreign bytes come in through one door each")
 {
-    const std::string text = readText(root / "docs/architecture.md");
+    // What opens a door, and the files that may.
+    const struct {
+        const char* pattern;
+        std::vector<std::string> allowed;
+    } doors[]{{"std::ofstream|fopen\\(|QSaveFile|QFile::copy|fs::copy_file|::mkstemp|mkdtemp", {}},
+              {"create_director(y|ies)\\(|::mkdir", {"core/base/new_file.cpp"}},
+              {"O_CREAT",
+               {"core/base/new_file.cpp", "core/base/fault_note.cpp", "core/audio/recorder.cpp"}},
+              {"sf_open", {"core/audio/sndfile_out.cpp"}},
+              {"avformat|avcodec", {"decode/container.cpp", "decode/sound_decoder.cpp"}},
+              {"Json::parse\\(|json::parse\\(",
+               {"core/base/checked_json.cpp", "core/journal/values.cpp", "core/plan/ladder.cpp",
+                "core/reading/reading_json.cpp", "core/simulate/truth.cpp"}},
+              {"SQLite::Database [a-z]+[({]|SQLite::Database\\(",
+               {"core/journal/inspect.cpp", "core/journal/backup.cpp"}},
+              {"posix_spawn\\(|::fork\\(|std::system\\(|QProcess|popen\\(",
+               {"core/audio/decoder_process.cpp"}},
+              {"::socket\\(|QTcp|QUdp|QNetwork|QLocalSocket", {}}};
+    for (const auto& door : doors) {
+        const std::regex pattern(door.pattern);
+        for (const char* folder : {"core", "cli", "decode", "desktop"})
+            for (const fs::path& file : sourcesIn(root / folder)) {
+                const std::string name = fs::relative(file, root).string();
+                const bool isAllowed =
+                    std::find(door.allowed.begin(), door.allowed.end(), name) != door.allowed.end();
+                INFO(name << " and " << door.pattern);
+                CHECK((isAllowed || !std::regex_search(readText(file), pattern)));
+            }
+    }
+}
+
+TEST_CASE("The formats name the journal's true version")
+{
+    CHECK_THAT(readText(root / "docs/formats.md"),
+               Catch::Contains("`user_version` " +
+                               std::to_string(layakari::Journal::newestVersion) + ";"));
+}
+
+TEST_CASE("Every path that the pages on the source name exists")
+{
+    const std::string text =
+        readText(root / "docs/architecture.md") + readText(root / "docs/security.md");
     const std::regex path(
-        "`((?:core|cli|desktop|tests|bench|demo|docs|scripts|cmake)/[A-Za-z0-9_./-]*)`");
+        "`((?:core|cli|decode|desktop|tests|bench|demo|docs|scripts|cmake)/[A-Za-z0-9_./-]*)`");
     int named = 0;
     for (std::sregex_iterator it(text.begin(), text.end(), path), end; it != end; ++it) {
         INFO((*it)[1]);

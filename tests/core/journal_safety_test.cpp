@@ -270,7 +270,7 @@ TEST_CASE("What a form writes is what was changed in it, and nothing that came m
     clash.saHz = 220;
     const auto refused = here.changePerson(shown, clash);
     REQUIRE_FALSE(refused.has_value());
-    CHECK_THAT(refused.error().message(), Catch::Contains("changed elsewhere"));
+    CHECK_THAT(refused.error().message(), Catch::Contains("since been changed"));
     CHECK(**here.person(id) == now);
     // Undone, it is what it was before, without what others did.
     REQUIRE(here.changePerson(ours, shown));
@@ -351,7 +351,7 @@ TEST_CASE("A recording that ended the program is read once more, then listed wit
     CHECK(handed.state == Handed::State::Waiting);
     CHECK_FALSE(*journal.beginReading(handed));
     CHECK(handed.state == Handed::State::Failed);
-    CHECK_THAT(handed.words, Catch::Contains("ended 2 times by a fault"));
+    CHECK_THAT(handed.words, Catch::Contains("fail 2 times"));
     CHECK(journal.handedIn()->front() == handed);
     // Asked for by a person, it is.
     handed.state = Handed::State::Waiting;

@@ -182,7 +182,7 @@ TEST_CASE("The whole journal is taken out into a folder that is chosen")
     writeText(folder / "file", "no folder");
     w.window.journeyPage()->takeOutTo(QString::fromStdString((folder / "file").string()));
     REQUIRE(QTest::qWaitFor(isDone, longMs));
-    CHECK_THAT(w.says("journeyMessage"), Catch::Contains("cannot be made"));
+    CHECK_THAT(w.says("journeyMessage"), Catch::Contains("already a file of this name"));
 }
 
 TEST_CASE("Nobody, and somebody without sittings, are told what to do first")
@@ -310,7 +310,7 @@ TEST_CASE("A reply is composed from the facts, changed and copied")
     CHECK(page.starts_with("%PDF-"));
     CHECK_THAT(page, Catch::Contains("/Count 1"));
     w.window.reflectPage()->savePdf(QString::fromStdString((folder / "none/page.pdf").string()));
-    CHECK_THAT(w.says("reflectMessage"), Catch::Contains("choose another folder"));
+    CHECK_THAT(w.says("reflectMessage"), Catch::Contains("check the name, the folder"));
     // And the way back to the sound.
     w.click("reflectOpen");
     w.waitForRow();

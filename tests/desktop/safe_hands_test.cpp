@@ -97,7 +97,7 @@ TEST_CASE("A condition that is ticked in one window does not erase what another 
     p.find<QLineEdit>("personName")->setFocus();
     p.key(Qt::Key_Return);
     CHECK((*elsewhere.person(id))->name == "Runa Vestlid-Nymo");
-    CHECK_THAT(p.says("prepareMessage"), Catch::Contains("changed elsewhere"));
+    CHECK_THAT(p.says("prepareMessage"), Catch::Contains("since been changed"));
 }
 
 TEST_CASE("A recording of a practice that cannot be opened is set aside and said, never deleted")
@@ -188,7 +188,7 @@ TEST_CASE("A name of any content is a person, a folder and a page like others")
 TEST_CASE("The window is closed soon, whatever is being read")
 {
     const TemporaryFolder folder;
-    writeConstantFlac(folder / "long.flac", {.seconds = 11 * 3600});
+    writeConstantFlac(folder / "long.flac", {.seconds = 11 * 3600, .padding = 5 << 20});
     const auto begun = std::chrono::steady_clock::now();
     {
         Prepare p;

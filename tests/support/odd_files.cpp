@@ -91,7 +91,7 @@ void writeConstantFlac(const std::filesystem::path& path, const ConstantFlac& fl
         big(frame, sum, 2);
         out += frame;
     }
-    writeText(path, out);
+    writeText(path, out + std::string(flac.padding, '\0'));
 }
 
 } // namespace layakari

@@ -34,6 +34,7 @@ struct ConstantFlac {
     std::uint32_t frameRateHz = 8000; ///< in each frame
     bool saysLength = true;           ///< in the header
     std::uint16_t value = 0;
+    std::size_t padding = 0; ///< zeros behind it, so that it is as large as sound
 };
 void writeConstantFlac(const std::filesystem::path& path, const ConstantFlac& flac);
 
