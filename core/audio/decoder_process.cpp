@@ -72,6 +72,13 @@ std::array<char*, 2> plainEnvironment()
     return {locale, nullptr};
 }
 
+// Where a program was started without its standard streams, what it opens first gets their numbers.
+Descriptor aboveStandard(Descriptor file)
+{
+    if (file.get() > STDERR_FILENO) return file;
+    return Descriptor(::fcntl(file.get(), F_DUPFD_CLOEXEC, STDERR_FILENO + 1));
+}
+
 } // namespace
 
 fs::path decoderProgram()
@@ -85,15 +92,16 @@ Result<DecoderProcess> DecoderProcess::start(Order order)
 {
     DecoderProcess decoder;
     decoder.m_order = std::move(order);
-    const auto file = openRegularFile(decoder.m_order.file, ErrorCode::CannotRead);
-    if (!file) return fail(file.error());
+    auto opened = openRegularFile(decoder.m_order.file, ErrorCode::CannotRead);
+    if (!opened) return fail(opened.error());
+    const Descriptor file = aboveStandard(*std::move(opened));
     std::array<int, 2> ends{};
     if (::pipe2(ends.data(), O_CLOEXEC) != 0)
         return fail(
             decoder.fault(std::string("the decoder cannot be started: ") + std::strerror(errno),
                           "close other programs and try again"));
-    decoder.m_messages = Descriptor(ends[0]);
-    const Descriptor speaks(ends[1]);
+    decoder.m_messages = aboveStandard(Descriptor(ends[0]));
+    const Descriptor speaks = aboveStandard(Descriptor(ends[1]));
     const fs::path program = decoderProgram();
     std::string path = program.string();
     std::string rate = std::to_string(decoder.m_order.outputRateHz);
@@ -105,7 +113,7 @@ Result<DecoderProcess> DecoderProcess::start(Order order)
     std::string parent = std::to_string(::getpid());
     const std::array arguments{path.data(),   rate.data(),   from.data(),
                                ending.data(), parent.data(), static_cast<char*>(nullptr)};
-    const SpawnFiles files(file->get(), speaks.get());
+    const SpawnFiles files(file.get(), speaks.get());
     const SpawnAttributes attributes;
     const auto environment = plainEnvironment();
     if (const int error = ::posix_spawn(&decoder.m_process, path.c_str(), files.get(),

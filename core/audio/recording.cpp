@@ -61,7 +61,7 @@ Result<Recording> Recording::open(const fs::path& path, const Options& options)
     auto decoder =
         DecoderProcess::start({path, options.outputRateHz, options.fromSeconds, options.stop});
     if (!decoder) return fail(decoder.error());
-    auto process = std::make_unique<Process>(*std::move(decoder), path);
+    std::unique_ptr<Process> process(new Process{*std::move(decoder), path});
     const auto message = process->decoder.next();
     if (!message) return fail(message.error());
     const auto format = valueIn<decoder::Format>(*message);

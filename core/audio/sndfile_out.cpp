@@ -6,6 +6,7 @@
 #include <sndfile.h>
 #include <sys/stat.h>
 #include <unistd.h>
+#include <utility>
 
 namespace layakari {
 

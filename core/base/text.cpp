@@ -7,6 +7,7 @@
 #include <cstdio>
 #include <nlohmann/json.hpp>
 #include <utf8proc.h>
+#include <utility>
 
 namespace layakari {
 

@@ -85,7 +85,7 @@ std::string csvCell(const std::string& words)
 {
     // A spreadsheet takes a cell that begins so for a formula, which may start programs.
     const bool isFormula = !words.empty() && std::strchr("=+-@\t\r", words.front()) != nullptr;
-    const std::string text = isFormula ? "'" + words : words;
+    std::string text = isFormula ? "'" + words : words;
     if (text.find_first_of(",\"\r\n") == std::string::npos) return text;
     std::string quoted = "\"";
     for (const char c : text) quoted += c == '"' ? "\"\"" : std::string(1, c);

@@ -532,6 +532,16 @@ TEST_CASE("Commands that read a journal make none where there is none")
     }
 }
 
+TEST_CASE("Started without its standard streams, it reads all the same")
+{
+    const TemporaryFolder& folder = practice();
+    const std::string command = "cd '" + folder.path().string() +
+                                "' && exec '" LAYAKARI_CLI
+                                "' analyse monday.flac --out bare.json <&- >&- 2>&-";
+    CHECK(WEXITSTATUS(std::system(command.c_str())) == 0);
+    CHECK(Json::parse(readText(folder / "bare.json"))["format"] == "layakari.reading");
+}
+
 TEST_CASE("Ctrl+C, and whoever ends the session, end a reading soon, and it says so")
 {
     const TemporaryFolder folder;
@@ -571,9 +581,9 @@ TEST_CASE("The programs are built so that a fault of memory ends them before it 
     for (const char* name : {"layakari-cli", "layakari-decode"}) {
         INFO(name);
         const TemporaryFolder folder;
-        const std::string command =
-            "readelf --wide --dynamic --program-headers --symbols '" + (programs / name).string() + "' > '" +
-            (folder / "elf").string() + "'";
+        const std::string command = "readelf --wide --dynamic --program-headers --symbols '" +
+                                    (programs / name).string() + "' > '" +
+                                    (folder / "elf").string() + "'";
         REQUIRE(std::system(command.c_str()) == 0);
         const std::string elf = readText(folder / "elf");
         for (const char* sign : {"GNU_RELRO", "NOW", "__stack_chk_fail", "_chk@", "PIE"})
