@@ -29,7 +29,7 @@ constexpr int bufferBytes = 1 << 16;
 
 int readFrom(void* descriptor, std::uint8_t* into, int most)
 {
-    const int file = static_cast<int>(reinterpret_cast<std::intptr_t>(descriptor));
+    const int file = *static_cast<const int*>(descriptor);
     for (;;) {
         const ssize_t got = ::read(file, into, static_cast<std::size_t>(most));
         if (got > 0) return static_cast<int>(got);
@@ -40,7 +40,7 @@ int readFrom(void* descriptor, std::uint8_t* into, int most)
 
 std::int64_t seekIn(void* descriptor, std::int64_t offset, int whence)
 {
-    const int file = static_cast<int>(reinterpret_cast<std::intptr_t>(descriptor));
+    const int file = *static_cast<const int*>(descriptor);
     if ((whence & AVSEEK_SIZE) != 0) {
         struct stat status {};
         return ::fstat(file, &status) == 0 ? status.st_size : AVERROR(errno);
@@ -97,9 +97,9 @@ Result<Container> Container::open(int descriptor, const std::string& ending)
         return refuse("the file cannot be read from its start", "copy it to a disk");
     Container container;
     auto* buffer = static_cast<unsigned char*>(av_malloc(bufferBytes));
-    auto* file = reinterpret_cast<void*>(static_cast<std::intptr_t>(descriptor));
-    container.m_io.reset(
-        avio_alloc_context(buffer, bufferBytes, 0, file, readFrom, nullptr, seekIn));
+    container.m_descriptor = std::make_unique<int>(descriptor);
+    container.m_io.reset(avio_alloc_context(buffer, bufferBytes, 0, container.m_descriptor.get(),
+                                            readFrom, nullptr, seekIn));
     AVFormatContext* format = avformat_alloc_context();
     format->pb = container.m_io.get();
     format->io_open = openNothing;

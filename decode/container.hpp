@@ -25,6 +25,7 @@ private:
         void operator()(AVFormatContext* format) const;
         void operator()(AVIOContext* io) const;
     };
+    std::unique_ptr<int> m_descriptor;         // longer than what reads from it
     std::unique_ptr<AVIOContext, Closer> m_io; // first: the container reads through it
     std::unique_ptr<AVFormatContext, Closer> m_format;
 };

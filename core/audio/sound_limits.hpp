@@ -6,8 +6,8 @@ namespace layakari::soundLimits {
 /// What a recording may be at most. Above any practice, and little enough that no file takes the
 /// machine: an hour of sound takes some 90 MB while it is read (bench/speed).
 inline constexpr double hours = 12;
-/// What sound takes at least, of anything longer than an hour: the thriftiest coding of speech, which
-/// leaves out silence, takes six times as much (AMR at 4.75 kbit/s, 3GPP TS 26.071).
+/// What sound takes at least, of anything longer than an hour: the thriftiest coding of speech,
+/// which leaves out silence, takes six times as much (AMR at 4.75 kbit/s, 3GPP TS 26.071).
 inline constexpr double bytesPerSecond = 100;
 inline constexpr int lowestRateHz = 4000;    ///< below it no breath is left
 inline constexpr int highestRateHz = 768000; ///< of the fastest converters that are sold

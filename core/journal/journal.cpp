@@ -23,8 +23,8 @@ Error cannotOpen(const std::filesystem::path& file, const std::string& cause,
     return {ErrorCode::BadJournal, file.string(), "", cause, tryThis};
 }
 
-// It has notes on people's health in it; and what another user (root, say) writes into it, its owner
-// could no longer read.
+// It has notes on people's health in it; and what another user (root, say) writes into it, its
+// owner could no longer read.
 Result<void> checkOwner(const std::filesystem::path& path)
 {
     struct stat status {};
