@@ -123,6 +123,8 @@ void IntakeDesk::assign(Id id, Id person, const std::optional<Plan>& plan)
     Handed handed = *at;
     handed.person = person;
     handed.state = Handed::State::Waiting;
+    handed.reader.clear();
+    handed.attempts = 0; // a person asks for it
     handed.words = tr("as it was said here").toStdString();
     handed.planVersion.reset();
     if (plan) {

@@ -154,6 +154,27 @@ TEST_CASE("Saying whose a recording is can be taken back while it is not read ye
     CHECK(memo().state == Handed::State::Kept);
 }
 
+TEST_CASE("One that made the program fail is listed so, and read again when somebody asks for it")
+{
+    Inbox w;
+    Handed poison;
+    poison.file = w.path("Runa/square breath.flac").toStdString();
+    poison.person = w.runa;
+    poison.reader = "1 2 a program that is gone";
+    poison.attempts = Journal::mostAttempts;
+    REQUIRE(w.journal().saveHanded(poison).has_value());
+    MainWindow next(w.data.path(), nullptr, [&w] { return w.now; });
+    auto* intake = next.findChild<IntakeDesk*>();
+    REQUIRE(intake->all().size() == 1);
+    CHECK_FALSE(intake->isReading());
+    CHECK(intake->all().front().state == Handed::State::Failed);
+    CHECK_THAT(intake->all().front().words, Catch::Contains("made the program fail"));
+    intake->assign(intake->all().front().id, w.runa, findPreset("square-4")->plan);
+    REQUIRE(QTest::qWaitFor([&] { return !intake->isReading(); }, longMs));
+    CHECK(intake->all().front().state == Handed::State::Kept);
+    CHECK(next.desk()->journal().sittings(w.runa, 9)->size() == 1);
+}
+
 TEST_CASE("Recordings are copied in from now on by a click, and left where they are by another")
 {
     Inbox w;
