@@ -4,7 +4,7 @@
 #include "core/audio/recording.hpp"
 #include "core/audio/sndfile_out.hpp"
 
-#include <array>
+#include <algorithm>
 #include <cerrno>
 #include <charconv>
 #include <condition_variable>
@@ -187,6 +187,8 @@ double Recorder::safeS() const
     return m_writer->safeS;
 }
 
+const fs::path& Recorder::target() const { return m_writer->target; }
+
 Result<fs::path> Recorder::finish()
 {
     Writer& w = *m_writer;
@@ -209,19 +211,37 @@ Result<std::optional<RecordingLock>> RecordingLock::take(const fs::path& folder,
         return fail({ErrorCode::CannotWrite, path.string(), "",
                      std::string("cannot be opened: ") + std::strerror(errno),
                      "see that the folder can be written to"});
-    if (::flock(file.get(), LOCK_EX | LOCK_NB) == 0) {
-        const std::string me = std::to_string(::getpid()) + "\n";
-        if (::ftruncate(file.get(), 0) != 0 || ::write(file.get(), me.data(), me.size()) < 0)
-            return fail({ErrorCode::CannotWrite, path.string(), "",
-                         std::string("cannot be written: ") + std::strerror(errno),
-                         "make room on the disk"});
-        return RecordingLock(std::move(file));
+    const bool isOurs = ::flock(file.get(), LOCK_EX | LOCK_NB) == 0;
+    // Its process, and what that records.
+    std::string text(8192, '\0');
+    const ssize_t length = ::pread(file.get(), text.data(), text.size(), 0);
+    text.resize(static_cast<std::size_t>(std::max<ssize_t>(length, 0)));
+    if (!isOurs) {
+        if (holder) *holder = 0;
+        if (holder) std::from_chars(text.data(), text.data() + text.size(), *holder);
+        return std::nullopt;
     }
-    std::array<char, 32> text{};
-    const ssize_t length = ::read(file.get(), text.data(), text.size());
-    if (holder) *holder = 0;
-    if (holder && length > 0) std::from_chars(text.data(), text.data() + length, *holder);
-    return std::nullopt;
+    RecordingLock lock(std::move(file));
+    const std::size_t line = text.find('\n');
+    if (line != std::string::npos && line + 1 < text.size())
+        lock.m_unfinished = text.substr(line + 1, text.size() - line - 2);
+    lock.setRecording({});
+    return lock;
+}
+
+RecordingLock::~RecordingLock()
+{
+    if (m_file.isOpen() && ::ftruncate(m_file.get(), 0) != 0) {
+    } // it says too much, and is right
+}
+
+void RecordingLock::setRecording(const fs::path& recording)
+{
+    std::string text = std::to_string(::getpid()) + "\n";
+    if (!recording.empty()) text += recording.string() + "\n";
+    if (::ftruncate(m_file.get(), 0) != 0 ||
+        ::pwrite(m_file.get(), text.data(), text.size(), 0) < 0) {
+    } // on a full disk it says less
 }
 
 BrokenOff takeUpBrokenOff(const fs::path& folder)
@@ -244,6 +264,11 @@ BrokenOff takeUpBrokenOff(const fs::path& folder)
                 return;
             }
     };
+    // It was named, and then the program ended before it was read.
+    const fs::path& whole = (*lock)->unfinished();
+    if (whole.extension() == ".flac" && fs::is_regular_file(fs::symlink_status(whole, ec)) &&
+        *whole.lexically_normal().lexically_relative(folder.lexically_normal()).begin() != "..")
+        broken.found.push_back(whole);
     for (const fs::path& part : parts) {
         const fs::path target = fs::path(part).replace_extension();
         if (Recording::open(part))

@@ -35,6 +35,9 @@ public:
     /// Seconds that are on the disk: neither does a machine without power.
     double safeS() const;
 
+    /// The name that it will have.
+    const std::filesystem::path& target() const;
+
     /// Waits until all is on the disk, and gives the file its name; also after a failure, for what
     /// could be written. CannotWrite where that was nothing.
     Result<std::filesystem::path> finish();
@@ -45,10 +48,20 @@ private:
     std::unique_ptr<Writer> m_writer;
 };
 
-/// Held by the program that records into a folder; given back when it is destroyed and when the
-/// program ends, however it ends.
+/// Held by the program that records into a folder, until what was recorded is read; given back when
+/// it is destroyed and when the program ends, however it ends.
 class RecordingLock {
 public:
+    RecordingLock(RecordingLock&&) noexcept = default;
+    RecordingLock& operator=(RecordingLock&&) noexcept = default;
+    /// Nothing is unfinished any more.
+    ~RecordingLock();
+
+    /// What is recorded now: were the program to end, the next one would know.
+    void setRecording(const std::filesystem::path& recording);
+    /// What was recorded by the program that held it before and ended with it; empty for none.
+    const std::filesystem::path& unfinished() const { return m_unfinished; }
+
     /// Nothing where another program holds it; then `holder` is its process, if that is known.
     /// CannotWrite.
     static Result<std::optional<RecordingLock>> take(const std::filesystem::path& folder,
@@ -57,6 +70,7 @@ public:
 private:
     explicit RecordingLock(Descriptor file) : m_file(std::move(file)) {}
     Descriptor m_file;
+    std::filesystem::path m_unfinished;
 };
 
 struct BrokenOff {
@@ -65,8 +79,9 @@ struct BrokenOff {
     std::vector<std::filesystem::path> setAside;
 };
 
-/// Gives recordings that a killed program has left in `folder` and below (NAME.part) their names.
-/// Nothing where another program records there: they may be its own. No recording is ever deleted.
+/// Gives recordings that a killed program has left in `folder` and below (NAME.part) their names;
+/// one that was whole but not read yet is among them. Nothing where another program records there:
+/// they may be its own. No recording is ever deleted.
 BrokenOff takeUpBrokenOff(const std::filesystem::path& folder);
 
 } // namespace layakari

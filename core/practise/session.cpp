@@ -148,6 +148,7 @@ Result<std::unique_ptr<PracticeSession>> PracticeSession::begin(PracticeSetup se
                      "finish that one first"});
     auto recorder = Recorder::create(setup.recording, setup.sampleRateHz);
     if (!recorder) return fail(recorder.error());
+    (*lock)->setRecording(recorder->target());
     return std::unique_ptr<PracticeSession>(
         new PracticeSession(std::move(setup), **std::move(lock), *std::move(recorder)));
 }

@@ -200,6 +200,39 @@ TEST_CASE("One program records into a folder at a time; another leaves its parts
     CHECK(RecordingLock::take(folder.path())->has_value());
 }
 
+TEST_CASE(
+    "Killed after the recording and before it was read, it is found; ended in order, it is not")
+{
+    for (const bool isKilled : {true, false}) {
+        INFO(isKilled);
+        const TemporaryFolder folder;
+        const pid_t child = fork();
+        if (child == 0) {
+            {
+                auto lock = RecordingLock::take(folder.path());
+                auto recorder = Recorder::create(folder / "p" / "practice.flac", rateHz);
+                (*lock)->setRecording(recorder->target());
+                recorder->push(soundFrom(0, rateHz));
+                if (!recorder->finish()) _exit(1);
+                if (isKilled) kill(getpid(), SIGKILL);
+            }
+            _exit(0);
+        }
+        waitpid(child, nullptr, 0);
+        const BrokenOff broken = takeUpBrokenOff(folder.path());
+        REQUIRE(broken.found.size() == (isKilled ? 1u : 0u));
+        if (isKilled) CHECK(soundKept(broken.found.front()) == rateHz);
+        CHECK(takeUpBrokenOff(folder.path()).found.empty());
+    }
+    // Whoever writes into that file names no file elsewhere.
+    const TemporaryFolder folder;
+    std::filesystem::create_directories(folder / "practised");
+    writeText(folder / "private.flac", "secret");
+    writeText(folder / "practised" / ".recording",
+              "1\n" + (folder / "practised/p/../../private.flac").string() + "\n");
+    CHECK(takeUpBrokenOff(folder / "practised").found.empty());
+}
+
 TEST_CASE("A recording never takes the place of another, nor writes through a planted link")
 {
     const TemporaryFolder folder;
