@@ -51,10 +51,12 @@ Heard listenTo(const FeatureTrack& recorded, const Progress& progress, const Lea
 {
     if (recorded.frames() == 0) return {};
     const std::vector<FrameRange> spoken = findVoices(recorded);
+    progress.orStop();
     std::optional<FeatureTrack> whole;
     if (const auto lost = lostStretches(recorded); !lost.empty())
         whole = asRoom(recorded, withVoicesBeside(lost, spoken, recorded.frames()));
     const FeatureTrack& track = whole ? *whole : recorded;
+    progress.orStop();
     std::vector<HeardHum> hums = findHums(track, progress);
     progress.orStop();
     std::vector<FrameRange> apart = framesOf(hums);
