@@ -2,7 +2,7 @@
 #include "cli/commands.hpp"
 #include "cli/terminal.hpp"
 #include "core/base/files.hpp"
-#include "core/intake/intake.hpp"
+#include "core/intake/keeping.hpp"
 #include "core/intake/matching.hpp"
 #include "core/reading/reading.hpp"
 #include "core/report/sentence.hpp"
@@ -33,7 +33,8 @@ struct Outcome {
     std::string text;      // for standard output
     std::string complaint; // for standard error
     int exit = Done;
-    std::optional<ReadIn> read; // to be kept
+    std::optional<Reading> reading; // to be kept
+    std::optional<BreathProfile> heard;
 };
 
 void writeOrPrint(Outcome& outcome, const Reading& reading, const fs::path& target,
@@ -55,12 +56,13 @@ Outcome analyseOne(const std::string& recording, const fs::path& target,
 {
     Outcome outcome;
     auto listened = listenToFile(recording, progress);
-    if (!listened) return {"", listened.error().message(), exitFor(listened.error()), {}};
+    if (!listened) return {"", listened.error().message(), exitFor(listened.error()), {}, {}};
     const Reading reading =
         readAgainst(*listened, plan, {{}, {}, options.tempered ? Tuning::Tempered : Tuning::Just});
-    if (!options.person.empty() && reading.heardBreathing())
-        outcome.read = ReadIn{reading.recording.sha256, reading, profileIn(*listened, reading),
-                              whenRecorded(recording, reading.recording.durationSeconds)};
+    if (!options.person.empty() && reading.heardBreathing()) {
+        outcome.heard = profileIn(*listened, reading);
+        outcome.reading = reading;
+    }
     writeOrPrint(outcome, reading, target, options);
     if (outcome.exit == Done && !reading.heardBreathing()) {
         outcome.complaint = recording + ": no breathing was heard in it; place the microphone "
@@ -111,19 +113,13 @@ int keepAll(const AnalyseOptions& options, const std::optional<Plan>& plan,
     if (!journal) return refuse(journal.error());
     const auto person = personNamed(*journal, options.person);
     if (!person) return refuse(person.error());
-    std::optional<Id> version;
-    if (plan) {
-        const auto kept = journal->versionFor(*plan);
-        if (!kept) return refuse(kept.error());
-        version = *kept;
-    }
     for (std::size_t i = 0; i < outcomes.size(); ++i) {
-        if (!outcomes[i].read) continue;
-        const auto id =
-            keepAsSitting(*journal, person->id, version, options.recordings[i], *outcomes[i].read);
-        if (!id) return refuse(id.error());
+        if (!outcomes[i].reading) continue;
+        const auto kept = keep(*journal, {options.recordings[i], person->id, plan},
+                               *outcomes[i].reading, outcomes[i].heard);
+        if (!kept) return refuse(kept.error());
         std::fprintf(stderr, "%s: kept as a sitting of %s on %s\n", options.recordings[i].c_str(),
-                     person->name.c_str(), dayToText(outcomes[i].read->when.day).c_str());
+                     person->name.c_str(), dayToText(kept->day).c_str());
     }
     return Done;
 }

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "cli/commands.hpp"
 #include "cli/terminal.hpp"
+#include "core/audio/recorder.hpp"
 #include "core/base/fault_note.hpp"
 #include "core/intake/readers.hpp"
 #include "core/intake/when.hpp"
@@ -130,7 +131,13 @@ int handIn(const std::string& folder, const std::vector<std::string>& paths)
         return exitFor(journal.error());
     }
     noteFaultsIn(folder);
-    auto taken = takeIn(*journal, {paths.begin(), paths.end()}, localToday());
+    const BrokenOff broken = takeUpBrokenOff(practisedFolder(folder));
+    for (const auto& file : broken.setAside)
+        complain(file.string() + ": this recording of an interrupted practice could not be opened; "
+                                 "it has been set aside, not deleted");
+    std::vector<std::filesystem::path> files(paths.begin(), paths.end());
+    files.insert(files.end(), broken.found.begin(), broken.found.end());
+    auto taken = takeIn(*journal, files, localToday());
     const auto failed = taken ? HandIn(*journal).run() : fail(taken.error());
     if (!failed) {
         complain(failed.error().message());
@@ -139,8 +146,18 @@ int handIn(const std::string& folder, const std::vector<std::string>& paths)
     return *failed == 0 ? Done : CannotRead;
 }
 
-int takeOutAll(const std::string& folder, const std::string& out)
+int takeOutAll(const std::string& folder, const std::string& out,
+               const std::vector<std::string>& formats)
 {
+    std::vector<const TableFormat*> chosen;
+    for (const std::string& key : formats) {
+        const auto format = findTableFormat(key);
+        if (!format) {
+            complain(format.error().message());
+            return exitFor(format.error());
+        }
+        chosen.push_back(*format);
+    }
     auto journal = Journal::open(folder, Journal::Missing::Refuse);
     if (!journal) {
         complain(journal.error().message());
@@ -148,7 +165,7 @@ int takeOutAll(const std::string& folder, const std::string& out)
     }
     ProgressLine line(1);
     const auto taken =
-        takeOut(*journal, out, {[&](double f) { line.tell(0, f); }, stopOnInterrupt()});
+        takeOut(*journal, out, chosen, {[&](double f) { line.tell(0, f); }, stopOnInterrupt()});
     if (!taken) {
         complain(taken.error().message());
         return exitFor(taken.error());
@@ -188,10 +205,17 @@ void addJournal(CLI::App& app, std::function<int()>& run)
     demo->callback([folder, weeks, &run] { run = [=] { return fillDemo(*folder, *weeks); }; });
     auto out = std::make_shared<std::string>();
     CLI::App* take = journal->add_subcommand(
-        "take-out", "Write all sittings as CSV, readings as JSON and captions as WebVTT");
+        "take-out", "Write all sittings as tables, readings as JSON and captions as WebVTT");
     take->add_option("--data", *folder, "The journal's folder")->required();
     take->add_option("--out", *out, "The folder to write into")->required();
-    take->callback([folder, out, &run] { run = [=] { return takeOutAll(*folder, *out); }; });
+    auto formats = std::make_shared<std::vector<std::string>>(1, "csv");
+    std::string known = "Formats of the tables, with commas between them:";
+    for (const TableFormat& format : tableFormats())
+        known += " " + std::string(format.key) + " (" + format.what + ")";
+    take->add_option("--format", *formats, known)->delimiter(',')->capture_default_str();
+    take->callback([folder, out, formats, &run] {
+        run = [=] { return takeOutAll(*folder, *out, *formats); };
+    });
     CLI::App* takeIn = journal->add_subcommand(
         "take-in", "Merge a journal that was taken out; what is there stays, nothing is doubled");
     takeIn->add_option("--data", *folder, "The journal's folder")->required();

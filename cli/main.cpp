@@ -2,7 +2,7 @@
 #include "cli/commands.hpp"
 #include "cli/terminal.hpp"
 #include "core/base/barrier.hpp"
-#include "core/plan/presets.hpp"
+#include "core/curriculum/presets.hpp"
 
 #include <cerrno>
 #include <csignal>

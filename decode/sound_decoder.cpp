@@ -3,11 +3,11 @@
 
 #include "core/audio/channel_choice.hpp"
 #include "core/audio/sound_limits.hpp"
-#include "core/base/text.hpp"
 #include "decode/container.hpp"
 
 #include <algorithm>
 #include <cmath>
+#include <fmt/format.h>
 #include <limits>
 #include <sys/stat.h>
 #include <utility>
@@ -51,12 +51,12 @@ Result<void> checkLength(double seconds, std::int64_t fileBytes)
 {
     if (seconds > longestSeconds)
         return refuse(
-            format("it is longer than the %.0f hours that can be read", soundLimits::hours),
+            fmt::format("it is longer than the {:.0f} hours that can be read", soundLimits::hours),
             "cut out the part with the practice");
     if (seconds > 3600 && static_cast<double>(fileBytes) < soundLimits::bytesPerSecond * seconds)
-        return refuse(
-            format("it says that it is %.1f hours long, but holds hardly anything", seconds / 3600),
-            "copy it from the phone or recorder again");
+        return refuse(fmt::format("it says that it is {:.1f} hours long, but holds hardly anything",
+                                  seconds / 3600),
+                      "copy it from the phone or recorder again");
     return {};
 }
 

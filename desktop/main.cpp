@@ -1,18 +1,18 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/base/barrier.hpp"
 #include "core/base/fault_note.hpp"
-#include "core/plan/presets.hpp"
+#include "core/curriculum/presets.hpp"
 #include "desktop/head/breath_line.hpp"
 #include "desktop/journey/journey_page.hpp"
 #include "desktop/main_window.hpp"
+#include "desktop/plans/plans_view.hpp"
 #include "desktop/practise/practise_page.hpp"
-#include "desktop/prepare/plans_view.hpp"
 #include "desktop/prepare/prepare_page.hpp"
-#include "desktop/prepare/today_view.hpp"
 #include "desktop/read/read_page.hpp"
 #include "desktop/read/staff_view.hpp"
 #include "desktop/reflect/reflect_page.hpp"
 #include "desktop/theme/theme.hpp"
+#include "desktop/today/today_view.hpp"
 
 #include <QApplication>
 #include <QComboBox>
@@ -222,8 +222,9 @@ int run(int argc, char** argv)
 
     noteFaultsIn(folder);
     MainWindow window(folder);
-    if (parser.isSet(size)) {
-        const QStringList sides = parser.value(size).split(QLatin1Char('x'));
+    if (parser.isSet(size) || parser.isSet(screenshot)) {
+        const QString wanted = parser.isSet(size) ? parser.value(size) : QStringLiteral("1280x800");
+        const QStringList sides = wanted.split(QLatin1Char('x'));
         window.resize(sides.value(0).toInt(), sides.value(1).toInt());
     }
     if (parser.isSet(plan)) {

@@ -1,22 +1,22 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "desktop/main_window.hpp"
 
-#include "core/intake/when.hpp"
+#include "core/intake/intake.hpp"
 #include "core/journal/backup.hpp"
-#include "core/journal/recordings.hpp"
-#include "core/journal/sitting.hpp"
 #include "core/report/sentence.hpp"
 #include "core/report/take_out.hpp"
+#include "desktop/controls/controls.hpp"
+#include "desktop/controls/lay.hpp"
 #include "desktop/head/breath_line.hpp"
+#include "desktop/head/window_place.hpp"
 #include "desktop/journey/journey_page.hpp"
-#include "desktop/prepare/person_switcher.hpp"
-#include "desktop/prepare/plans_view.hpp"
+#include "desktop/people/person_switcher.hpp"
+#include "desktop/plans/plans_view.hpp"
 #include "desktop/prepare/prepare_page.hpp"
-#include "desktop/prepare/today_view.hpp"
 #include "desktop/read/our_files.hpp"
 #include "desktop/read/read_page.hpp"
 #include "desktop/reflect/reflect_page.hpp"
-#include "desktop/theme/controls.hpp"
+#include "desktop/today/today_view.hpp"
 
 #include <QApplication>
 #include <QCloseEvent>
@@ -31,6 +31,7 @@
 #include <QSettings>
 #include <QShortcut>
 #include <QStackedWidget>
+#include <QTimer>
 #include <QVBoxLayout>
 #include <algorithm>
 
@@ -39,8 +40,6 @@ namespace layakari {
 namespace {
 
 constexpr int mostRecent = 12;
-// Below the journal's folder; in it one for each person.
-constexpr const char* practisedFolder = "practised";
 
 QStringList localFiles(const QMimeData* data)
 {
@@ -81,13 +80,7 @@ MainWindow::MainWindow(const std::filesystem::path& dataFolder, QWidget* parent,
         wordButton(tr("Light or dark"), "theme", this,
                    tr("Change between the paper theme and the one for before dawn (Ctrl+D)"));
     connect(theme, &QPushButton::clicked, this, &MainWindow::switchTheme);
-
-    auto* about = new QVBoxLayout;
-    about->setSpacing(0);
-    about->addStretch(1);
-    about->addWidget(m_name);
-    about->addWidget(m_details);
-    about->addStretch(1);
+    auto* about = lay::column({.spacing = 0}, {lay::stretch(), m_name, m_details, lay::stretch()});
     auto* head = new QHBoxLayout;
     head->setContentsMargins(0, 0, 28, 0);
     head->setSpacing(16);
@@ -96,11 +89,7 @@ MainWindow::MainWindow(const std::filesystem::path& dataFolder, QWidget* parent,
     if (m_person) head->addWidget(m_person, 0, Qt::AlignVCenter);
     head->addWidget(theme, 0, Qt::AlignVCenter);
     auto* body = new QWidget(this);
-    auto* column = new QVBoxLayout(body);
-    column->setContentsMargins(0, 0, 0, 0);
-    column->setSpacing(4);
-    column->addLayout(head);
-    column->addWidget(m_pages, 1);
+    lay::column(body, {.spacing = 4}, {head, lay::wide(m_pages)});
     setCentralWidget(body);
 
     addShortcuts();
@@ -111,7 +100,9 @@ MainWindow::MainWindow(const std::filesystem::path& dataFolder, QWidget* parent,
         const bool isHandIn = m_handIn && m_handIn->file == file;
         const auto kept = keptSitting();
         const std::vector<Correction> corrections =
-            kept ? correctionsOf(*kept) : std::vector<Correction>{};
+            kept ? m_desk->told(correctionsOf(m_desk->journal(), *kept))
+                       .value_or(std::vector<Correction>{})
+                 : std::vector<Correction>{};
         if (isHandIn) keepHandIn();
         if (!corrections.empty())
             QMetaObject::invokeMethod(
@@ -145,7 +136,7 @@ void MainWindow::openJournal(const std::filesystem::path& dataFolder, JournalDes
     m_prepare = new PreparePage(m_desk, this);
     m_person = new PersonSwitcher(m_desk, this);
     backUpDaily(dataFolder);
-    m_practise = new PractisePage(m_desk, dataFolder / practisedFolder, m_settingsFile, this);
+    m_practise = new PractisePage(m_desk, practisedFolder(dataFolder), m_settingsFile, this);
     connect(m_practise, &PractisePage::practised, this, &MainWindow::keepPractice);
     connect(m_prepare, &PreparePage::practiseWanted, this,
             [this] { goTo(BreathLine::practisePlace); });
@@ -274,26 +265,16 @@ void MainWindow::handIn(const QString& file, const Plan& plan)
     if (person) m_handIn = HandIn{file, person->id, QString::fromStdString(person->name), plan};
 }
 
-bool MainWindow::keepSitting(const HandIn& handIn, const std::optional<BreathProfile>& heard)
-{
-    const Reading& reading = *m_read->reading();
-    if (!reading.heardBreathing()) return false;
-    const auto version = m_desk->told(m_desk->journal().versionFor(handIn.plan));
-    if (!version) return false;
-    const When when = whenRecorded(handIn.file.toStdString(), reading.recording.durationSeconds);
-    Sitting sitting = sittingFrom(reading, handIn.person, *version, when.startedAt, when.day);
-    const auto recording = m_desk->told(
-        keptRecording(m_desk->journal(), handIn.file.toStdString(), reading.recording.sha256));
-    if (!recording) return false;
-    sitting.recording = *recording;
-    return m_desk->keepSitting(sitting, reading, heard);
-}
-
 void MainWindow::keepHandIn()
 {
-    if (!keepSitting(*m_handIn, m_read->heardProfile())) return;
+    if (!m_read->reading()->heardBreathing()) return;
+    const auto kept = m_desk->told(
+        keep(m_desk->journal(), {m_handIn->file.toStdString(), m_handIn->person, m_handIn->plan},
+             *m_read->reading(), m_read->heardProfile()));
+    if (!kept) return;
     m_kept = m_handIn;
-    if (const auto sitting = keptSitting()) m_reflect->showSitting(sitting->id);
+    m_desk->takeNews();
+    m_reflect->showSitting(kept->id);
     m_read->note(tr("Kept as a sitting of %1. Press 4 to look back on it.").arg(m_handIn->name));
 }
 
@@ -315,23 +296,22 @@ void MainWindow::keepPractice(const PractisePage::Practised& practised)
                              .arg(file));
         return;
     }
-    Sitting sitting = sittingFrom(reading, practised.person, 0, practised.startedAt,
-                                  toDay(QDateTime::fromSecsSinceEpoch(practised.startedAt).date()));
-    sitting.planVersion.reset();
-    if (practised.plan)
-        sitting.planVersion = m_desk->told(m_desk->journal().versionFor(*practised.plan));
-    sitting.recording = practised.ended.recording.string();
-    if (!m_desk->keepSitting(sitting, reading, practised.ended.profile)) return;
-    const auto kept = m_desk->told(
-        m_desk->journal().sittingOfRecording(practised.person, reading.recording.sha256));
-    if (kept && *kept) m_reflect->showSitting((*kept)->id);
+    const When when{practised.startedAt,
+                    toDay(QDateTime::fromSecsSinceEpoch(practised.startedAt).date())};
+    const auto kept =
+        m_desk->told(keep(m_desk->journal(),
+                          {practised.ended.recording, practised.person, practised.plan, when, true},
+                          reading, practised.ended.profile));
+    if (!kept) return;
+    m_desk->takeNews();
+    m_reflect->showSitting(kept->id);
     goTo(BreathLine::reflectPlace);
 }
 
 // What a program that was killed has left of a practice is read like a recording that is handed in.
 void MainWindow::takeUpBrokenOffPractice(const std::filesystem::path& dataFolder)
 {
-    const BrokenOff broken = takeUpBrokenOff(dataFolder / practisedFolder);
+    const BrokenOff broken = takeUpBrokenOff(practisedFolder(dataFolder));
     QStringList files;
     for (const auto& file : broken.found) files << QString::fromStdString(file.string());
     QStringList words;
@@ -347,44 +327,30 @@ void MainWindow::takeUpBrokenOffPractice(const std::filesystem::path& dataFolder
     if (!words.isEmpty()) m_prepare->note(words.join(QLatin1Char(' ')));
 }
 
-std::optional<BreathProfile> MainWindow::profileOfPerson(Id id)
-{
-    const auto person = m_desk->told(m_desk->journal().person(id));
-    if (!person || !*person || (*person)->breathProfile.empty()) return std::nullopt;
-    // One that cannot be read is as good as none: the next sitting writes it anew.
-    auto profile = parseProfile((*person)->breathProfile, (*person)->name);
-    return profile ? std::optional(*profile) : std::nullopt;
-}
-
 void MainWindow::tellReadWhoPractises()
 {
     const auto& person = m_desk->person();
-    const auto profile = person ? profileOfPerson(person->id) : std::nullopt;
-    const School school = person ? person->school : School{};
-    m_read->setPractitioner(profile, school);
-    Known known;
-    known.profile = profile;
-    known.tuning = school.tuning;
+    const Known known =
+        m_desk->told(knownOf(m_desk->journal(), person ? person->id : Id(0))).value_or(Known{});
+    m_read->setPractitioner(known.profile, person ? person->school : School{});
     if (m_practise) m_practise->setKnown(known);
 }
 
-// Whoever swaps knows better than any sound: what was believed until then is given up, and a
-// sitting that was kept of this recording follows.
+// Kept of the recording that is shown, or not: the person it is of is taught.
 void MainWindow::learnFromSwap()
 {
-    const bool isKept = m_kept && m_kept->file == m_read->file();
-    std::optional<Person> person = m_desk ? m_desk->person() : std::nullopt;
-    if (isKept) {
-        keepSitting(*m_kept, {});
-        person = m_desk->told(m_desk->journal().person(m_kept->person)).value_or(std::nullopt);
-    }
-    const auto heard = m_read->heardProfile();
-    if (!heard || !person || !m_desk->keepProfile(person->id, *heard)) {
-        m_read->note(tr("Inhale and exhale are swapped in this reading."));
-        return;
-    }
+    if (!m_desk) return m_read->note(tr("Inhale and exhale are swapped in this reading."));
+    const auto kept = keptSitting();
+    keepCorrections();
+    const Id id = kept ? kept->person : m_desk->person() ? m_desk->person()->id : Id(0);
+    const auto taught = m_desk->told(
+        m_lesson.teach(m_desk->journal(), id, *m_read->reading(), m_read->heardProfile()));
+    m_desk->takeNews();
+    const auto person = m_desk->told(m_desk->journal().person(id)).value_or(std::nullopt);
+    if (!taught.value_or(false) || !person)
+        return m_read->note(tr("Inhale and exhale are swapped in this reading."));
     m_read->note(tr("Inhale and exhale are swapped. From now on they are told apart as those of "
-                    "%1 sound here.")
+                    "%1 sound here. Ctrl+Z takes it back.")
                      .arg(QString::fromStdString(person->name)));
 }
 
@@ -402,27 +368,12 @@ std::optional<Sitting> MainWindow::keptSitting()
         .value_or(std::nullopt);
 }
 
-std::vector<Correction> MainWindow::correctionsOf(const Sitting& sitting)
-{
-    const auto json = m_desk->told(m_desk->journal().readingOf(sitting.id));
-    if (!json || !*json) return {};
-    const auto reading = parseReading(**json, sitting.recording);
-    return reading ? reading->corrections : std::vector<Correction>{};
-}
-
 // The sitting that was kept of this recording follows what a person puts right.
 void MainWindow::keepCorrections()
 {
     const auto kept = keptSitting();
-    if (!kept) return;
-    const Reading& reading = *m_read->reading();
-    Sitting sitting = sittingFrom(reading, kept->person, kept->planVersion.value_or(0),
-                                  kept->startedAt, kept->day);
-    sitting.planVersion = kept->planVersion;
-    if (reading.plan)
-        if (const auto version = m_desk->told(m_desk->journal().versionFor(*reading.plan)))
-            sitting.planVersion = *version;
-    m_desk->keepSitting(sitting, reading);
+    if (kept && m_desk->told(keepCorrected(m_desk->journal(), *kept, *m_read->reading())))
+        m_desk->takeNews();
 }
 
 void MainWindow::addShortcuts()
@@ -530,7 +481,18 @@ void MainWindow::restoreState()
     const QSettings settings(m_settingsFile, QSettings::IniFormat);
     resize(1280, 800);
     restoreGeometry(settings.value(QStringLiteral("geometry")).toByteArray());
+    if (!isMaximized() && !isFullScreen()) placeWithinScreen(*this);
+    m_restoredSize = size();
     m_read->setRecent(settings.value(QStringLiteral("recent")).toStringList());
+}
+
+// Only now the window manager has given it a frame. A size that was asked for since stays.
+void MainWindow::showEvent(QShowEvent* event)
+{
+    QMainWindow::showEvent(event);
+    QTimer::singleShot(0, this, [this] {
+        if (size() == m_restoredSize && !isMaximized() && !isFullScreen()) placeWithinScreen(*this);
+    });
 }
 
 void MainWindow::closeEvent(QCloseEvent* event)

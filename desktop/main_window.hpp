@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "core/reading/corrections.hpp"
+#include "core/intake/keeping.hpp"
 #include "desktop/desk/journal_desk.hpp"
 #include "desktop/practise/practise_page.hpp"
 
@@ -49,6 +49,7 @@ protected:
     void dragEnterEvent(QDragEnterEvent* event) override;
     void dropEvent(QDropEvent* event) override;
     void closeEvent(QCloseEvent* event) override;
+    void showEvent(QShowEvent* event) override;
 
 private:
     /// A recording that is being read to become a sitting.
@@ -67,22 +68,20 @@ private:
     QWidget* pageOf(int place) const;
     void noteHere(const QString& text);
     void askForHandIn(const Plan& plan);
-    bool keepSitting(const HandIn& handIn, const std::optional<BreathProfile>& heard);
     void keepHandIn();
     void keepPractice(const PractisePage::Practised& practised);
     void takeUpBrokenOffPractice(const std::filesystem::path& dataFolder);
     void tellReadWhoPractises();
     void learnFromSwap();
     std::optional<Sitting> keptSitting();
-    std::vector<Correction> correctionsOf(const Sitting& sitting);
     void keepCorrections();
-    std::optional<BreathProfile> profileOfPerson(Id id);
     void takeInTakenOut(const QString& folder);
     bool takeAtPrepare(const QStringList& files);
     void remember(const QStringList& files);
     void restoreState();
 
     QString m_settingsFile;
+    QSize m_restoredSize;
     BreathLine* m_line;
     QStackedWidget* m_pages;
     ReadPage* m_read;
@@ -97,6 +96,7 @@ private:
     QLabel* m_details;
     std::optional<HandIn> m_handIn;
     std::optional<HandIn> m_kept; ///< the last that became a sitting
+    BreathLesson m_lesson;
     std::jthread m_backup;
 };
 

@@ -2,7 +2,7 @@
 #include "bench/common/cases.hpp"
 
 #include "bench/common/shell.hpp"
-#include "core/plan/presets.hpp"
+#include "core/curriculum/presets.hpp"
 #include "core/simulate/practitioner.hpp"
 
 #include <array>

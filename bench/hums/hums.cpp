@@ -4,6 +4,7 @@
 // the same run. Usage: bench-hums [--held] [--seeds N] [--verbose]
 #include "bench/common/cases.hpp"
 #include "bench/common/shell.hpp"
+#include "core/base/quantile.hpp"
 #include "tests/support/scoring.hpp"
 
 #include <algorithm>
@@ -71,12 +72,7 @@ void score(Row& row, const bench::SoundOutcome& outcome, const std::vector<Momen
                 row.otherGross += std::fabs(there.back()) > grossCents;
                 ++row.otherFrames;
             }
-        if (!there.empty()) {
-            std::nth_element(there.begin(),
-                             there.begin() + static_cast<std::ptrdiff_t>(there.size() / 2),
-                             there.end());
-            row.otherCents.push_back(there[there.size() / 2]);
-        }
+        if (!there.empty()) row.otherCents.push_back(median(there));
         const ReadHum* best = nullptr;
         for (const ReadHum& hum : outcome.reading.hums) {
             const double both = std::min(hum.endS, truth.endS) - std::max(hum.startS, truth.startS);

@@ -2,7 +2,9 @@
 //
 // How long a large journal takes to open and to use: 40 people, 3,000 sittings with their readings.
 // Usage: QT_QPA_PLATFORM=offscreen bench-journal [PEOPLE SITTINGS]
-#include "core/plan/presets.hpp"
+#include "core/base/quantile.hpp"
+#include "core/curriculum/presets.hpp"
+#include "core/journal/figures.hpp"
 #include "desktop/head/breath_line.hpp"
 #include "desktop/main_window.hpp"
 #include "desktop/prepare/prepare_page.hpp"
@@ -52,16 +54,10 @@ void fill(const std::filesystem::path& folder, int people, int sittings)
         sitting.startedAt = 1'790'000'000 - 86'400LL * (s / people);
         sitting.sha256 = std::to_string(s);
         sitting.practiceS = 300;
-        sitting.accuracy = 90;
-        sitting.completion = 100;
+        setFigure(sitting, figure::accuracy, 90);
+        setFigure(sitting, figure::completion, 100);
         if (!journal->saveSitting(sitting, reading)) std::exit(1);
     }
-}
-
-double medianOf(std::vector<double> values)
-{
-    std::sort(values.begin(), values.end());
-    return values[values.size() / 2];
 }
 
 template <class Work>
@@ -116,7 +112,7 @@ int main(int argc, char** argv)
     std::printf("%d people, %d sittings\n", people, sittings);
     std::printf("journal opened             %7.1f ms\n", opened);
     std::printf("window with Prepare shown  %7.1f ms\n", shown);
-    std::printf("another person, median     %7.1f ms, slowest %.1f ms\n", medianOf(switches),
+    std::printf("another person, median     %7.1f ms, slowest %.1f ms\n", median(switches),
                 *std::max_element(switches.begin(), switches.end()));
     std::printf("another view, slowest      %7.1f ms\n",
                 *std::max_element(views.begin(), views.end()));

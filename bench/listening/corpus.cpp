@@ -3,7 +3,7 @@
 
 #include "bench/common/shell.hpp"
 #include "core/base/checked_json.hpp"
-#include "core/plan/presets.hpp"
+#include "core/curriculum/presets.hpp"
 #include "core/simulate/practitioner.hpp"
 
 #include <array>

@@ -6,7 +6,7 @@
 // --minutes N: one recording of that length instead, and what its pushes cost from tenth to tenth.
 #include "bench/common/shell.hpp"
 #include "bench/listening/corpus.hpp"
-#include "core/plan/presets.hpp"
+#include "core/curriculum/presets.hpp"
 #include "core/reading/live_reading.hpp"
 #include "core/simulate/practitioner.hpp"
 #include "tests/support/scoring.hpp"

@@ -11,7 +11,7 @@
 #include "bench/common/shell.hpp"
 #include "bench/mangle/manglers.hpp"
 #include "core/base/files.hpp"
-#include "core/plan/presets.hpp"
+#include "core/curriculum/presets.hpp"
 #include "core/reading/reading.hpp"
 #include "core/simulate/practitioner.hpp"
 

@@ -6,7 +6,7 @@
 #include "bench/common/cases.hpp"
 #include "bench/common/shell.hpp"
 #include "bench/listening/strangers.hpp"
-#include "core/plan/presets.hpp"
+#include "core/curriculum/presets.hpp"
 #include "core/simulate/practitioner.hpp"
 #include "tests/support/scoring.hpp"
 

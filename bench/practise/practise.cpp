@@ -9,7 +9,8 @@
 //
 // With "gain" the recorder has an automatic gain. With "known" the person has practised before, for
 // eight minutes by the clock, and the profile of that is given.
-#include "core/plan/presets.hpp"
+#include "core/base/quantile.hpp"
+#include "core/curriculum/presets.hpp"
 #include "core/practise/session.hpp"
 #include "core/simulate/cued_practitioner.hpp"
 
@@ -37,14 +38,6 @@ double residentMb()
     long resident = 0;
     statm >> pages >> resident;
     return static_cast<double>(resident) * static_cast<double>(sysconf(_SC_PAGESIZE)) / 1e6;
-}
-
-double percentile(std::vector<double> values, double share)
-{
-    if (values.empty()) return 0;
-    const auto at = static_cast<std::ptrdiff_t>(share * static_cast<double>(values.size() - 1));
-    std::nth_element(values.begin(), values.begin() + at, values.end());
-    return values[static_cast<std::size_t>(at)];
 }
 
 struct Told {
@@ -260,8 +253,8 @@ private:
     {
         const std::vector<double> late = lateness();
         std::printf("%5.0f min           %7.3f %7.2f %8.1f                   %7.2f %7.2f %6.0f\n",
-                    untilS / 60, percentile(m_blockMs, 0.5), percentile(m_blockMs, 0.99),
-                    percentile(m_blockMs, 1), percentile(late, 0.5), percentile(late, 0.95),
+                    untilS / 60, quantileOf(m_blockMs, 0.5), quantileOf(m_blockMs, 0.99),
+                    quantileOf(m_blockMs, 1), quantileOf(late, 0.5), quantileOf(late, 0.95),
                     residentMb());
         std::fflush(stdout);
         m_blockMs.clear();

@@ -4,7 +4,7 @@
 // Usage: bench-speed [--hums] [MINUTES...]; without minutes, 1, 30 and 120. --hums: two-pitch
 // humming instead of even breaths.
 #include "core/audio/recording.hpp"
-#include "core/plan/presets.hpp"
+#include "core/curriculum/presets.hpp"
 #include "core/reading/reading.hpp"
 #include "core/simulate/practitioner.hpp"
 

@@ -2,7 +2,7 @@
 #include "bench/strokes/clapping.hpp"
 
 #include "bench/common/shell.hpp"
-#include "core/plan/presets.hpp"
+#include "core/curriculum/presets.hpp"
 #include "core/simulate/practitioner.hpp"
 
 namespace layakari::bench {

@@ -6,6 +6,7 @@
 #include "bench/common/shell.hpp"
 #include "bench/strokes/clapping.hpp"
 #include "bench/strokes/forceful.hpp"
+#include "core/base/quantile.hpp"
 #include "core/simulate/temperament.hpp"
 
 #include <algorithm>
@@ -58,14 +59,6 @@ std::vector<TrueRun> trueRuns(const Truth& truth)
     for (const Truth::Stroke& s : truth.strokes)
         runs[static_cast<std::size_t>(s.run)].times.push_back(s.timeS);
     return runs;
-}
-
-double median(std::vector<double> values)
-{
-    if (values.empty()) return 0;
-    const auto middle = values.begin() + static_cast<std::ptrdiff_t>(values.size() / 2);
-    std::nth_element(values.begin(), middle, values.end());
-    return *middle;
 }
 
 double pace(const std::vector<double>& times)

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/audio/channel_choice.hpp"
 
+#include "core/base/quantile.hpp"
+
 #include <algorithm>
 #include <cmath>
 
@@ -12,17 +14,10 @@ constexpr double frameSeconds = 0.02;
 constexpr float clearlyBetterDb = 1;
 
 // The 85th over the 10th percentile: breath over quiet, deaf to single knocks and dropouts.
-float riseDb(std::vector<float> levelsDb)
+float riseDb(const std::vector<float>& levelsDb)
 {
     if (levelsDb.size() < 10) return 0;
-    const auto at = [&](double share) {
-        const auto nth = levelsDb.begin() + static_cast<std::ptrdiff_t>(
-                                                share * static_cast<double>(levelsDb.size() - 1));
-        std::nth_element(levelsDb.begin(), nth, levelsDb.end());
-        return *nth;
-    };
-    const float high = at(0.85);
-    return high - at(0.10);
+    return quantile(levelsDb, 0.85) - quantile(levelsDb, 0.10);
 }
 
 } // namespace

@@ -1,10 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/base/checked_json.hpp"
 
-#include "core/base/text.hpp"
-
 #include <algorithm>
 #include <cmath>
+#include <fmt/format.h>
+#include <nlohmann/json.hpp>
 
 namespace layakari {
 
@@ -124,6 +124,9 @@ std::size_t CheckedJson::wordAmong(const std::vector<std::string>& words) const
     return static_cast<std::size_t>(it - words.begin());
 }
 
+namespace {
+
+// Faults with line and column at a syntax error, and where there is more than `jsonLimits` allow.
 CheckedJson::Json parseJsonText(const std::string& text)
 {
     std::size_t values = 0;
@@ -146,6 +149,28 @@ CheckedJson::Json parseJsonText(const std::string& text)
     }
 }
 
+} // namespace
+
+Result<void> withForeign(const std::string& text, ErrorCode code, const std::string& file,
+                         const std::string& tryThis,
+                         const std::function<void(const CheckedJson&)>& use)
+{
+    return withoutThrowing(code, file, [&]() -> Result<void> {
+        try {
+            const CheckedJson::Json document = parseJsonText(text);
+            use(CheckedJson(document, ""));
+            return {};
+        } catch (const JsonFault& fault) {
+            return fail({code, file, fault.pointer, fault.cause, tryThis});
+        }
+    });
+}
+
+bool CheckedJson::isNull() const { return m_value->is_null(); }
+bool CheckedJson::isNumber() const { return m_value->is_number(); }
+bool CheckedJson::isObject() const { return m_value->is_object(); }
+bool CheckedJson::isString() const { return m_value->is_string(); }
+
 void checkHead(const CheckedJson& document, const std::string& format, int newestVersion)
 {
     if (!document.isObject())
@@ -160,6 +185,6 @@ void checkHead(const CheckedJson& document, const std::string& format, int newes
                                         " that this program knows: a newer Layakari wrote it");
 }
 
-std::string shortNumber(double value) { return format("%.6g", value); }
+std::string shortNumber(double value) { return fmt::format("{:.6g}", value); }
 
 } // namespace layakari

@@ -7,9 +7,11 @@
 #pragma once
 
 #include "core/base/barrier.hpp"
+#include "core/base/enum_words.hpp"
 
 #include <cstddef>
-#include <nlohmann/json.hpp>
+#include <functional>
+#include <nlohmann/json_fwd.hpp>
 #include <optional>
 #include <string>
 #include <vector>
@@ -37,10 +39,10 @@ public:
 
     const std::string& pointer() const { return m_pointer; }
     const Json& raw() const { return *m_value; }
-    bool isNull() const { return m_value->is_null(); }
-    bool isNumber() const { return m_value->is_number(); }
-    bool isObject() const { return m_value->is_object(); }
-    bool isString() const { return m_value->is_string(); }
+    bool isNull() const;
+    bool isNumber() const;
+    bool isObject() const;
+    bool isString() const;
 
     /// The member `key`, or nothing when it is missing. Faults unless this is an object.
     std::optional<CheckedJson> find(const std::string& key) const;
@@ -57,6 +59,13 @@ public:
     bool boolean() const;
     std::string text(std::size_t mostBytes) const;
 
+    /// The value that this text stands for; faults with the list of words otherwise.
+    template <class Enum, Enum last>
+    Enum oneOf(const EnumWords<Enum, last>& words) const
+    {
+        return static_cast<Enum>(wordAmong({words.all().begin(), words.all().end()}));
+    }
+
     /// The index of this text in `words`; faults with the list of words otherwise.
     std::size_t wordAmong(const std::vector<std::string>& words) const;
 
@@ -72,26 +81,23 @@ inline constexpr std::size_t values = 2'000'000;
 inline constexpr int depth = 500;
 } // namespace jsonLimits
 
-/// Parses `text`. Faults with line and column at a syntax error, and where there is more than
-/// `jsonLimits` allow.
-CheckedJson::Json parseJsonText(const std::string& text);
+/// Hands the document in `text` to `use`. Its faults and whatever else is thrown become an error of
+/// `code`, and so do a syntax error, with line and column, and more than `jsonLimits` allow.
+Result<void> withForeign(const std::string& text, ErrorCode code, const std::string& file,
+                         const std::string& tryThis,
+                         const std::function<void(const CheckedJson&)>& use);
 
-/// `parse` of the document in `text`, with faults and whatever else it throws as an error of
-/// `code`.
+/// `parse` of the document in `text`, with errors as `withForeign` has them.
 template <class Parse>
 auto parseForeign(const std::string& text, ErrorCode code, const std::string& file,
                   const std::string& tryThis, Parse parse)
     -> Result<std::invoke_result_t<Parse, const CheckedJson&>>
 {
-    using Value = std::invoke_result_t<Parse, const CheckedJson&>;
-    return withoutThrowing(code, file, [&]() -> Result<Value> {
-        try {
-            const CheckedJson::Json document = parseJsonText(text);
-            return parse(CheckedJson(document, ""));
-        } catch (const JsonFault& fault) {
-            return fail({code, file, fault.pointer, fault.cause, tryThis});
-        }
-    });
+    std::optional<std::invoke_result_t<Parse, const CheckedJson&>> value;
+    const auto done = withForeign(text, code, file, tryThis,
+                                  [&](const CheckedJson& document) { value = parse(document); });
+    if (!done) return fail(done.error());
+    return *std::move(value);
 }
 
 /// Checks the `format` and `version` that head each of our files.

@@ -2,9 +2,7 @@
 #include "core/base/text.hpp"
 
 #include <algorithm>
-#include <clocale>
-#include <cstdarg>
-#include <cstdio>
+#include <cstdlib>
 #include <nlohmann/json.hpp>
 #include <utf8proc.h>
 #include <utility>
@@ -12,23 +10,6 @@
 namespace layakari {
 
 namespace {
-
-// Numbers as C writes them, for as long as it lives, in this thread alone.
-class NumbersOfC {
-public:
-    NumbersOfC() : m_before(::uselocale(plain())) {}
-    ~NumbersOfC() { ::uselocale(m_before); }
-    NumbersOfC(const NumbersOfC&) = delete;
-    NumbersOfC& operator=(const NumbersOfC&) = delete;
-
-private:
-    static locale_t plain()
-    {
-        static const locale_t c = ::newlocale(LC_ALL_MASK, "C", nullptr);
-        return c;
-    }
-    locale_t m_before;
-};
 
 // Marks that embed, override or isolate a direction of writing (Unicode Annex 9): a name with one
 // of them turns around what stands beside it.
@@ -64,23 +45,20 @@ utf8proc_int32_t nextOf(const std::string& text, std::size_t& at)
     return used > 0 ? c : 0xFFFD;
 }
 
-} // namespace
-
-std::string format(const char* pattern, ...)
+// Text that is no UTF-8 comes back as it is.
+std::string mapped(const std::string& text, int options)
 {
-    const NumbersOfC numbers;
-    va_list arguments;
-    va_start(arguments, pattern);
-    va_list again;
-    va_copy(again, arguments);
-    std::string text(
-        static_cast<std::size_t>(std::max(0, std::vsnprintf(nullptr, 0, pattern, arguments))),
-        '\0');
-    va_end(arguments);
-    std::vsnprintf(text.data(), text.size() + 1, pattern, again);
-    va_end(again);
-    return text;
+    utf8proc_uint8_t* made = nullptr;
+    const utf8proc_ssize_t bytes = utf8proc_map(
+        reinterpret_cast<const utf8proc_uint8_t*>(text.data()),
+        static_cast<utf8proc_ssize_t>(text.size()), &made, static_cast<utf8proc_option_t>(options));
+    if (bytes < 0) return text;
+    std::string result(reinterpret_cast<const char*>(made), static_cast<std::size_t>(bytes));
+    std::free(made);
+    return result;
 }
+
+} // namespace
 
 std::string jsonText(const nlohmann::ordered_json& value, int indent)
 {
@@ -107,7 +85,23 @@ std::string cleanName(const std::string& name, std::size_t mostCharacters)
         ++characters;
     }
     if (!clean.empty() && clean.back() == ' ') clean.pop_back();
-    return clean;
+    return mapped(clean, UTF8PROC_STABLE | UTF8PROC_COMPOSE);
+}
+
+std::string folded(const std::string& text)
+{
+    return mapped(text, UTF8PROC_STABLE | UTF8PROC_COMPOSE | UTF8PROC_COMPAT | UTF8PROC_CASEFOLD);
+}
+
+bool isWord(const std::string& text)
+{
+    for (std::size_t at = 0; at < text.size();) {
+        const utf8proc_category_t category = utf8proc_category(nextOf(text, at));
+        const bool isLetter = category >= UTF8PROC_CATEGORY_LU && category <= UTF8PROC_CATEGORY_LO;
+        const bool isMark = category >= UTF8PROC_CATEGORY_MN && category <= UTF8PROC_CATEGORY_ME;
+        if (!isLetter && !isMark) return false;
+    }
+    return !text.empty();
 }
 
 std::string fileNameFrom(const std::string& name)

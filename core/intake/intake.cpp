@@ -2,6 +2,7 @@
 #include "core/intake/intake.hpp"
 
 #include "core/base/barrier.hpp"
+#include "core/intake/keeping.hpp"
 #include "core/intake/matching.hpp"
 #include "core/journal/recordings.hpp"
 #include "core/journal/sitting.hpp"
@@ -61,6 +62,8 @@ std::vector<fs::path> recordingsIn(const std::vector<fs::path>& paths)
     return {found.begin(), found.end()};
 }
 
+fs::path practisedFolder(const fs::path& journal) { return journal / "practised"; }
+
 Result<int> takeIn(Journal& journal, const std::vector<fs::path>& paths, Day today)
 {
     const auto there = journal.handedIn();
@@ -101,13 +104,9 @@ Result<ReadOrder> orderFor(const Journal& journal, const Handed& handed)
         if (!version) return fail(version.error());
         if (*version) order.plan = (*version)->plan;
     }
-    if (!handed.person) return order;
-    auto person = journal.person(*handed.person);
-    if (!person) return fail(person.error());
-    if (!*person) return order;
-    order.tuning = (*person)->school.tuning;
-    if (auto profile = parseProfile((*person)->breathProfile, (*person)->name))
-        order.profile = *profile;
+    auto known = knownOf(journal, handed.person.value_or(0));
+    if (!known) return fail(known.error());
+    order.known = *std::move(known);
     return order;
 }
 
@@ -119,55 +118,12 @@ ReadIn readHanded(const ReadOrder& order, const Progress& progress)
             const auto listened = listenToFile(order.handed.file, progress);
             if (!listened) return fail(listened.error());
             read.sha256 = listened->recording.sha256;
-            Known known;
-            known.profile = order.profile;
-            known.tuning = order.tuning;
-            Reading reading = readAgainst(*listened, order.plan, known);
+            Reading reading = readAgainst(*listened, order.plan, order.known);
             read.profile = profileIn(*listened, reading);
             read.when = whenRecorded(order.handed.file, reading.recording.durationSeconds);
             return reading;
         });
     return read;
-}
-
-Result<Id> keepSitting(Journal& journal, const Sitting& sitting, const Reading& reading,
-                       const std::optional<BreathProfile>& heard)
-{
-    Id id = 0;
-    const auto kept = journal.atOnce([&]() -> Result<void> {
-        const auto there = journal.sittingOfRecording(sitting.person, sitting.sha256);
-        if (!there) return fail(there.error());
-        const auto saved = journal.saveSitting(sitting, readingToJson(reading));
-        if (!saved) return fail(saved.error());
-        id = *saved;
-        if (*there || !heard) return {};
-        return learnBreath(journal, sitting.person, *heard);
-    });
-    if (!kept) return fail(kept.error());
-    return id;
-}
-
-namespace {
-
-Sitting sittingOf(const ReadIn& read, Id person, std::optional<Id> planVersion,
-                  const std::string& recording)
-{
-    Sitting sitting = sittingFrom(*read.reading, person, planVersion.value_or(0),
-                                  read.when.startedAt, read.when.day);
-    sitting.planVersion = planVersion;
-    sitting.recording = recording;
-    return sitting;
-}
-
-} // namespace
-
-Result<Id> keepAsSitting(Journal& journal, Id person, std::optional<Id> planVersion,
-                         const fs::path& file, const ReadIn& read)
-{
-    const auto recording = keptRecording(journal, file, read.sha256);
-    if (!recording) return fail(recording.error());
-    return keepSitting(journal, sittingOf(read, person, planVersion, *recording), *read.reading,
-                       read.profile);
 }
 
 namespace {
@@ -201,9 +157,11 @@ Result<Handed> keepReadAtOnce(Journal& journal, Handed handed, const ReadIn& rea
                      "the same recording is there already, of " + dayToText((*there)->day));
     }
     if (!recording) return ended(Handed::State::Failed, reasonOf(recording.error()));
-    const auto id =
-        keepSitting(journal, sittingOf(read, *handed.person, handed.planVersion, *recording),
-                    *read.reading, read.profile);
+    Sitting sitting =
+        sittingFrom(*read.reading, *handed.person, 0, read.when.startedAt, read.when.day);
+    sitting.planVersion = handed.planVersion;
+    sitting.recording = *recording;
+    const auto id = keepSitting(journal, sitting, *read.reading, read.profile);
     if (!id) return fail(id.error());
     handed.sitting = *id;
     return ended(Handed::State::Kept, handed.words);

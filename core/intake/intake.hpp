@@ -11,7 +11,6 @@
 #include "core/base/progress.hpp"
 #include "core/intake/when.hpp"
 #include "core/journal/journal.hpp"
-#include "core/listen/breath_profile.hpp"
 #include "core/reading/reading.hpp"
 
 #include <filesystem>
@@ -22,6 +21,9 @@ namespace layakari {
 /// twice. What is hidden, and files that were named themselves, are taken as they are.
 std::vector<std::filesystem::path> recordingsIn(const std::vector<std::filesystem::path>& paths);
 
+/// Where practices are recorded: below the journal's folder, in it one for each person.
+std::filesystem::path practisedFolder(const std::filesystem::path& journal);
+
 /// Matches each recording and lets it wait. One that is waiting already is not taken twice.
 /// Returns how many were taken.
 Result<int> takeIn(Journal& journal, const std::vector<std::filesystem::path>& paths, Day today);
@@ -30,8 +32,7 @@ Result<int> takeIn(Journal& journal, const std::vector<std::filesystem::path>& p
 struct ReadOrder {
     Handed handed;
     std::optional<Plan> plan;
-    std::optional<BreathProfile> profile;
-    Tuning tuning = Tuning::Just;
+    Known known; ///< of the person
 };
 Result<ReadOrder> orderFor(const Journal& journal, const Handed& handed);
 
@@ -43,16 +44,6 @@ struct ReadIn {
 };
 /// Decodes, listens and reads; touches no journal.
 ReadIn readHanded(const ReadOrder& order, const Progress& progress = {});
-
-/// Saves a sitting with its reading, as one change, and adds what it tells of this person's breath
-/// to what is known of it, if this recording was not there yet: the same sound teaches once.
-Result<Id> keepSitting(Journal& journal, const Sitting& sitting, const Reading& reading,
-                       const std::optional<BreathProfile>& heard);
-
-/// Keeps what was read of `file` as a sitting of a person, with its recording copied where the
-/// journal says so, and learns from it what their breath sounds like. `read.reading` must be one.
-Result<Id> keepAsSitting(Journal& journal, Id person, std::optional<Id> planVersion,
-                         const std::filesystem::path& file, const ReadIn& read);
 
 /// Keeps what was read as a sitting, or says why not: what cannot be read, holds no breath, or is
 /// the same recording as one that is there. Reading the same again is as reading it once.

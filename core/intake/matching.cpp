@@ -1,25 +1,26 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/intake/matching.hpp"
 
-#include "core/plan/presets.hpp"
+#include "core/base/text.hpp"
+#include "core/curriculum/presets.hpp"
 #include "core/progress/proposal.hpp"
 
 #include <algorithm>
-#include <cctype>
+#include <cstring>
 #include <sstream>
 
 namespace layakari {
 
 namespace {
 
-// Lower case, words apart by one space, with one at either end: " runa vestlid ".
+// Folded, words apart by one space, with one at either end: " runa vestlid ".
 std::string asWords(const std::string& text)
 {
+    constexpr std::size_t mostCharacters = 1000; // more than a file's name can have
     std::string words = " ";
-    for (const unsigned char c : text) {
-        const bool isApart = c == '_' || c == '-' || c == '.' || c == ',' || std::isspace(c);
-        if (!isApart)
-            words += static_cast<char>(std::tolower(c));
+    for (const char c : folded(cleanName(text, mostCharacters))) {
+        if (std::strchr("_-., ", c) == nullptr)
+            words += c;
         else if (words.back() != ' ')
             words += ' ';
     }
@@ -57,9 +58,7 @@ bool isNamed(const std::string& words, const std::string& name)
     std::istringstream parts(asWords(name));
     bool any = false;
     for (std::string part; parts >> part;) {
-        if (!std::all_of(part.begin(), part.end(),
-                         [](unsigned char c) { return std::isalpha(c) != 0; }))
-            continue;
+        if (!isWord(part)) continue;
         any = true;
         if (!holds(words, " " + part + " ")) return false;
     }

@@ -19,7 +19,7 @@ struct Match {
 /// in that of a folder above it, the nearest first; somebody who alone is in the journal. The plan:
 /// NAME.plan.json beside the recording; else one that this person practised lately and whose name
 /// is in the file's, else a preset with its name in it; else what is proposed for that person.
-/// Names are compared without regard to case, and "_", "-" and "." count as spaces.
+/// Names are compared as `folded` has them, in any script, and "_", "-" and "." count as spaces.
 Result<Match> matchRecording(const Journal& journal, const std::filesystem::path& file, Day today);
 
 /// The one person in whose name `text` is, without regard to case. BadArgument, with who there is,

@@ -91,8 +91,8 @@ Result<void> copyJournal(const fs::path& folder, NewFile file)
     try {
         SQLite::Database db((folder / "journal.db").string(), SQLite::OPEN_READONLY);
         // SQLite writes into an empty file that is there already, which is ours.
-        SQLite::Statement copy(db, "VACUUM INTO ?");
-        copy.bind(1, file.workingPath().string());
+        SQLite::Statement copy(db, "VACUUM INTO :file");
+        copy.bind(":file", file.workingPath().string());
         copy.exec();
     } catch (const SQLite::Exception& e) {
         return fail(badJournal(folder / "journal.db",

@@ -146,8 +146,8 @@ const std::filesystem::path& Journal::folder() const { return m_store->folder; }
 std::optional<std::string> Journal::setting(const std::string& key) const
 {
     const auto found = m_store->guarded([&]() -> std::optional<std::string> {
-        SQLite::Statement query(m_store->db, "SELECT value FROM setting WHERE key = ?");
-        query.bind(1, key);
+        SQLite::Statement query(m_store->db, "SELECT value FROM setting WHERE key = :key");
+        query.bind(":key", key);
         if (!query.executeStep()) return std::nullopt;
         return query.getColumn(0).getString();
     });
@@ -157,9 +157,10 @@ std::optional<std::string> Journal::setting(const std::string& key) const
 Result<void> Journal::saveSetting(const std::string& key, const std::string& value)
 {
     return m_store->inTransaction([&] {
-        SQLite::Statement write(m_store->db, "INSERT OR REPLACE INTO setting VALUES (?, ?)");
-        write.bind(1, key);
-        write.bind(2, value);
+        SQLite::Statement write(
+            m_store->db, "INSERT OR REPLACE INTO setting (key, value) VALUES (:key, :value)");
+        write.bind(":key", key);
+        write.bind(":value", value);
         write.exec();
     });
 }

@@ -35,7 +35,7 @@ public:
     Journal& operator=(Journal&&) noexcept;
     ~Journal();
 
-    static constexpr int newestVersion = 6;
+    static constexpr int newestVersion = 7;
 
     /// All that `work` changes in this journal becomes one change: there whole when this returns,
     /// or where `work` fails not at all.
@@ -59,6 +59,8 @@ public:
     Result<void> changeDayState(Id person, Day day, const DayState& before, const DayState& after);
     Result<std::vector<Acknowledgement>> acknowledgements(Id person) const;
     Result<void> acknowledge(Id person, const Acknowledgement& given);
+    /// Takes back the last acknowledgement that is like this one.
+    Result<void> withdraw(Id person, const Acknowledgement& given);
 
     // Plans: of one person, or of everybody (`person` 0).
     Result<std::vector<KeptPlan>> plans(Id person) const; ///< newest versions, by name
@@ -111,7 +113,7 @@ public:
     /// somebody asks for it. That one was killed counts for nothing.
     Result<bool> beginReading(Handed& handed);
     static constexpr int mostAttempts = 2;
-    /// Forgets one, or with `id` 0 all that are no longer waiting. Sittings stay.
+    /// Forgets one; its sitting stays.
     Result<void> forgetHanded(Id id);
 
     /// For each person the number of sittings and the day of the last one.
@@ -130,7 +132,7 @@ public:
 private:
     struct Store;
     static Result<Journal> make(const std::filesystem::path& folder);
-    /// Takes the figures that came with a later version out of the readings of older sittings.
+    /// Takes figures that this program is the first to know out of the readings of older sittings.
     Result<void> takeLaterFigures();
     explicit Journal(std::unique_ptr<Store> store);
     std::unique_ptr<Store> m_store;

@@ -23,10 +23,10 @@ Result<Id> Journal::saveLadder(const KeptLadder& ladder)
     if (auto valid = parseLadder(json, ladder.ladder.name); !valid) return fail(valid.error());
     return m_store->inTransaction([&]() -> Id {
         SQLite::Statement write(m_store->db, ladder.id == 0
-                                                 ? "INSERT INTO ladder (json) VALUES (?)"
-                                                 : "UPDATE ladder SET json = ? WHERE id = ?");
-        write.bind(1, json);
-        if (ladder.id != 0) write.bind(2, ladder.id);
+                                                 ? "INSERT INTO ladder (json) VALUES (:json)"
+                                                 : "UPDATE ladder SET json = :json WHERE id = :id");
+        write.bind(":json", json);
+        if (ladder.id != 0) write.bind(":id", ladder.id);
         write.exec();
         return ladder.id == 0 ? m_store->db.getLastInsertRowid() : ladder.id;
     });
@@ -35,8 +35,8 @@ Result<Id> Journal::saveLadder(const KeptLadder& ladder)
 Result<void> Journal::deleteLadder(Id id)
 {
     return m_store->inTransaction([&] {
-        SQLite::Statement write(m_store->db, "UPDATE ladder SET deleted = 1 WHERE id = ?");
-        write.bind(1, id);
+        SQLite::Statement write(m_store->db, "UPDATE ladder SET deleted = 1 WHERE id = :id");
+        write.bind(":id", id);
         write.exec();
     });
 }
@@ -44,8 +44,8 @@ Result<void> Journal::deleteLadder(Id id)
 Result<void> Journal::restoreLadder(Id id)
 {
     return m_store->inTransaction([&] {
-        SQLite::Statement write(m_store->db, "UPDATE ladder SET deleted = 0 WHERE id = ?");
-        write.bind(1, id);
+        SQLite::Statement write(m_store->db, "UPDATE ladder SET deleted = 0 WHERE id = :id");
+        write.bind(":id", id);
         write.exec();
     });
 }
@@ -53,11 +53,11 @@ Result<void> Journal::restoreLadder(Id id)
 Result<std::vector<LadderPlace>> Journal::places(Id person) const
 {
     return m_store->guarded([&] {
-        SQLite::Statement query(m_store->db, "SELECT ladder, rung, since FROM ladder_place WHERE "
-                                             "person = ? AND ladder NOT IN (SELECT 'own:' || id "
-                                             "FROM ladder WHERE deleted = 1) ORDER BY since DESC, "
-                                             "ladder");
-        query.bind(1, person);
+        SQLite::Statement query(
+            m_store->db,
+            "SELECT ladder, rung, since FROM ladder_place WHERE person = :person AND ladder NOT IN "
+            "(SELECT 'own:' || id FROM ladder WHERE deleted = 1) ORDER BY since DESC, ladder");
+        query.bind(":person", person);
         std::vector<LadderPlace> places;
         while (query.executeStep())
             places.push_back({query.getColumn(0).getString(), query.getColumn(1).getInt(),
@@ -70,11 +70,12 @@ Result<void> Journal::savePlace(Id person, const LadderPlace& place)
 {
     return m_store->inTransaction([&] {
         SQLite::Statement write(m_store->db,
-                                "INSERT OR REPLACE INTO ladder_place VALUES (?, ?, ?, ?)");
-        write.bind(1, person);
-        write.bind(2, place.ladder);
-        write.bind(3, place.rung);
-        write.bind(4, dayToText(place.since));
+                                "INSERT OR REPLACE INTO ladder_place (person, ladder, rung, since) "
+                                "VALUES (:person, :ladder, :rung, :since)");
+        write.bind(":person", person);
+        write.bind(":ladder", place.ladder);
+        write.bind(":rung", place.rung);
+        write.bind(":since", dayToText(place.since));
         write.exec();
     });
 }
@@ -82,10 +83,10 @@ Result<void> Journal::savePlace(Id person, const LadderPlace& place)
 Result<void> Journal::leaveLadder(Id person, const std::string& ladder)
 {
     return m_store->inTransaction([&] {
-        SQLite::Statement write(m_store->db,
-                                "DELETE FROM ladder_place WHERE person = ? AND ladder = ?");
-        write.bind(1, person);
-        write.bind(2, ladder);
+        SQLite::Statement write(
+            m_store->db, "DELETE FROM ladder_place WHERE person = :person AND ladder = :ladder");
+        write.bind(":person", person);
+        write.bind(":ladder", ladder);
         write.exec();
     });
 }
@@ -95,8 +96,8 @@ Result<std::vector<Course>> Journal::courses(Id person) const
     return m_store->guarded([&] {
         SQLite::Statement query(m_store->db,
                                 "SELECT id, person, plan_version, weekdays, weeks, starts, hour "
-                                "FROM course WHERE person = ? ORDER BY starts, hour, id");
-        query.bind(1, person);
+                                "FROM course WHERE person = :person ORDER BY starts, hour, id");
+        query.bind(":person", person);
         std::vector<Course> courses;
         while (query.executeStep())
             courses.push_back({query.getColumn(0).getInt64(), query.getColumn(1).getInt64(),
@@ -115,17 +116,18 @@ Result<Id> Journal::saveCourse(const Course& course)
     return m_store->inTransaction([&]() -> Id {
         SQLite::Statement write(
             m_store->db,
-            course.id == 0 ? "INSERT INTO course (person, plan_version, weekdays, weeks, starts, "
-                             "hour) VALUES (?, ?, ?, ?, ?, ?)"
-                           : "UPDATE course SET person = ?, plan_version = ?, weekdays = ?, weeks "
-                             "= ?, starts = ?, hour = ? WHERE id = ?");
-        write.bind(1, course.person);
-        write.bind(2, course.planVersion);
-        write.bind(3, static_cast<std::int64_t>(course.weekdays));
-        write.bind(4, course.weeks);
-        write.bind(5, dayToText(course.starts));
-        write.bind(6, course.hour);
-        if (course.id != 0) write.bind(7, course.id);
+            course.id == 0
+                ? "INSERT INTO course (person, plan_version, weekdays, weeks, starts, hour) VALUES "
+                  "(:person, :plan_version, :weekdays, :weeks, :starts, :hour)"
+                : "UPDATE course SET person = :person, plan_version = :plan_version, weekdays = "
+                  ":weekdays, weeks = :weeks, starts = :starts, hour = :hour WHERE id = :id");
+        write.bind(":person", course.person);
+        write.bind(":plan_version", course.planVersion);
+        write.bind(":weekdays", static_cast<std::int64_t>(course.weekdays));
+        write.bind(":weeks", course.weeks);
+        write.bind(":starts", dayToText(course.starts));
+        write.bind(":hour", course.hour);
+        if (course.id != 0) write.bind(":id", course.id);
         write.exec();
         return course.id == 0 ? m_store->db.getLastInsertRowid() : course.id;
     });
@@ -134,8 +136,8 @@ Result<Id> Journal::saveCourse(const Course& course)
 Result<void> Journal::deleteCourse(Id id)
 {
     return m_store->inTransaction([&] {
-        SQLite::Statement write(m_store->db, "DELETE FROM course WHERE id = ?");
-        write.bind(1, id);
+        SQLite::Statement write(m_store->db, "DELETE FROM course WHERE id = :id");
+        write.bind(":id", id);
         write.exec();
     });
 }

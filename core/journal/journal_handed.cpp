@@ -51,20 +51,20 @@ Result<Id> Journal::saveHanded(const Handed& handed)
         SQLite::Statement write(
             m_store->db,
             "INSERT INTO intake (id, file, person, plan_version, state, words, sitting, reader, "
-            "attempts) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?) ON CONFLICT (id) DO UPDATE SET "
-            "file = excluded.file, person = excluded.person, plan_version = "
-            "excluded.plan_version, state = excluded.state, words = excluded.words, "
-            "sitting = excluded.sitting, reader = excluded.reader, attempts = "
+            "attempts) VALUES (:id, :file, :person, :plan_version, :state, :words, :sitting, "
+            ":reader, :attempts) ON CONFLICT (id) DO UPDATE SET file = excluded.file, person = "
+            "excluded.person, plan_version = excluded.plan_version, state = excluded.state, words "
+            "= excluded.words, sitting = excluded.sitting, reader = excluded.reader, attempts = "
             "excluded.attempts RETURNING id");
-        sql::bind(write, 1, handed.id ? std::optional(handed.id) : std::nullopt);
-        write.bind(2, handed.file);
-        sql::bind(write, 3, handed.person);
-        sql::bind(write, 4, handed.planVersion);
-        write.bind(5, static_cast<int>(handed.state));
-        write.bind(6, handed.words);
-        sql::bind(write, 7, handed.sitting);
-        write.bind(8, handed.reader);
-        write.bind(9, handed.attempts);
+        sql::bind(write, ":id", handed.id ? std::optional(handed.id) : std::nullopt);
+        write.bind(":file", handed.file);
+        sql::bind(write, ":person", handed.person);
+        sql::bind(write, ":plan_version", handed.planVersion);
+        write.bind(":state", static_cast<int>(handed.state));
+        write.bind(":words", handed.words);
+        sql::bind(write, ":sitting", handed.sitting);
+        write.bind(":reader", handed.reader);
+        write.bind(":attempts", handed.attempts);
         write.executeStep();
         return write.getColumn(0).getInt64();
     });
@@ -74,8 +74,8 @@ Result<bool> Journal::beginReading(Handed& handed)
 {
     bool isOurs = false;
     const auto begun = atOnce([&]() -> Result<void> {
-        SQLite::Statement query(m_store->db, std::string(handedColumns) + "WHERE id = ?");
-        query.bind(1, handed.id);
+        SQLite::Statement query(m_store->db, std::string(handedColumns) + "WHERE id = :id");
+        query.bind(":id", handed.id);
         const std::vector<Handed> there = handedFrom(query);
         if (there.empty() || there.front().state != Handed::State::Waiting) return {};
         Handed now = there.front();
@@ -103,10 +103,8 @@ Result<bool> Journal::beginReading(Handed& handed)
 Result<void> Journal::forgetHanded(Id id)
 {
     return m_store->inTransaction([&] {
-        SQLite::Statement write(m_store->db,
-                                "DELETE FROM intake WHERE id = ?1 OR (?1 = 0 AND state <> ?2)");
-        write.bind(1, id);
-        write.bind(2, static_cast<int>(Handed::State::Waiting));
+        SQLite::Statement write(m_store->db, "DELETE FROM intake WHERE id = :id");
+        write.bind(":id", id);
         write.exec();
     });
 }

@@ -55,10 +55,12 @@ void bindPerson(SQLite::Statement& write, const Person& person)
 void setCondition(SQLite::Database& db, Id person, Condition condition, bool has)
 {
     SQLite::Statement write(
-        db, has ? "INSERT OR IGNORE INTO person_condition VALUES (?, ?)"
-                : "DELETE FROM person_condition WHERE person = ? AND condition = ?");
-    write.bind(1, person);
-    write.bind(2, toWord(condition));
+        db, has ? "INSERT OR IGNORE INTO person_condition (person, condition) VALUES (:person, "
+                  ":condition)"
+                : "DELETE FROM person_condition WHERE person = :person AND condition = "
+                  ":condition");
+    write.bind(":person", person);
+    write.bind(":condition", toWord(condition));
     write.exec();
 }
 
@@ -118,8 +120,8 @@ Result<std::vector<Person>> Journal::people(bool withArchived) const
 Result<std::optional<Person>> Journal::person(Id id) const
 {
     return m_store->guarded([&]() -> std::optional<Person> {
-        SQLite::Statement query(m_store->db, std::string(personColumns) + "WHERE id = ?");
-        query.bind(1, id);
+        SQLite::Statement query(m_store->db, std::string(personColumns) + "WHERE id = :id");
+        query.bind(":id", id);
         if (!query.executeStep()) return std::nullopt;
         std::vector<Person> one{personFrom(query)};
         addConditions(m_store->db, one);
@@ -192,9 +194,10 @@ Result<void> Journal::changePerson(const Person& before, const Person& after)
 Result<void> Journal::saveBreathProfile(Id person, const std::string& profile)
 {
     return m_store->inTransaction([&] {
-        SQLite::Statement write(m_store->db, "UPDATE person SET breath_profile = ? WHERE id = ?");
-        write.bind(1, profile);
-        write.bind(2, person);
+        SQLite::Statement write(
+            m_store->db, "UPDATE person SET breath_profile = :breath_profile WHERE id = :id");
+        write.bind(":breath_profile", profile);
+        write.bind(":id", person);
         write.exec();
     });
 }
@@ -202,10 +205,11 @@ Result<void> Journal::saveBreathProfile(Id person, const std::string& profile)
 Result<DayState> Journal::dayState(Id person, Day day) const
 {
     return m_store->guarded([&] {
-        SQLite::Statement query(m_store->db, "SELECT conditions, meal_hour FROM day_state "
-                                             "WHERE person = ? AND day = ?");
-        query.bind(1, person);
-        query.bind(2, dayToText(day));
+        SQLite::Statement query(
+            m_store->db,
+            "SELECT conditions, meal_hour FROM day_state WHERE person = :person AND day = :day");
+        query.bind(":person", person);
+        query.bind(":day", dayToText(day));
         DayState state;
         if (query.executeStep()) {
             state.conditions = sql::conditionsFromJson(query.getColumn(0).getString());
@@ -219,8 +223,8 @@ Result<std::map<Day, DayState>> Journal::dayStates(Id person) const
 {
     return m_store->guarded([&] {
         SQLite::Statement query(
-            m_store->db, "SELECT day, conditions, meal_hour FROM day_state WHERE person = ?");
-        query.bind(1, person);
+            m_store->db, "SELECT day, conditions, meal_hour FROM day_state WHERE person = :person");
+        query.bind(":person", person);
         std::map<Day, DayState> days;
         while (query.executeStep())
             days[sql::dayOf(query.getColumn(0))] = {
@@ -234,11 +238,12 @@ Result<void> Journal::saveDayState(Id person, Day day, const DayState& state)
 {
     return m_store->inTransaction([&] {
         SQLite::Statement write(m_store->db,
-                                "INSERT OR REPLACE INTO day_state VALUES (?, ?, ?, ?)");
-        write.bind(1, person);
-        write.bind(2, dayToText(day));
-        write.bind(3, sql::conditionsToJson(state.conditions));
-        sql::bind(write, 4, state.mealHour);
+                                "INSERT OR REPLACE INTO day_state (person, day, conditions, "
+                                "meal_hour) VALUES (:person, :day, :conditions, :meal_hour)");
+        write.bind(":person", person);
+        write.bind(":day", dayToText(day));
+        write.bind(":conditions", sql::conditionsToJson(state.conditions));
+        sql::bind(write, ":meal_hour", state.mealHour);
         write.exec();
     });
 }
@@ -261,8 +266,8 @@ Result<std::vector<Acknowledgement>> Journal::acknowledgements(Id person) const
 {
     return m_store->guarded([&] {
         SQLite::Statement query(m_store->db, "SELECT technique, demands, conditions, day FROM "
-                                             "acknowledgement WHERE person = ? ORDER BY id");
-        query.bind(1, person);
+                                             "acknowledgement WHERE person = :person ORDER BY id");
+        query.bind(":person", person);
         std::vector<Acknowledgement> given;
         while (query.executeStep())
             given.push_back({query.getColumn(0).getString(),
@@ -276,14 +281,30 @@ Result<std::vector<Acknowledgement>> Journal::acknowledgements(Id person) const
 Result<void> Journal::acknowledge(Id person, const Acknowledgement& given)
 {
     return m_store->inTransaction([&] {
-        SQLite::Statement write(m_store->db,
-                                "INSERT INTO acknowledgement (person, technique, demands, "
-                                "conditions, day) VALUES (?, ?, ?, ?, ?)");
-        write.bind(1, person);
-        write.bind(2, given.technique);
-        write.bind(3, static_cast<std::int64_t>(given.demands.bits()));
-        write.bind(4, sql::conditionsToJson(given.conditions));
-        write.bind(5, dayToText(given.day));
+        SQLite::Statement write(
+            m_store->db, "INSERT INTO acknowledgement (person, technique, demands, conditions, "
+                         "day) VALUES (:person, :technique, :demands, :conditions, :day)");
+        write.bind(":person", person);
+        write.bind(":technique", given.technique);
+        write.bind(":demands", static_cast<std::int64_t>(given.demands.bits()));
+        write.bind(":conditions", sql::conditionsToJson(given.conditions));
+        write.bind(":day", dayToText(given.day));
+        write.exec();
+    });
+}
+
+Result<void> Journal::withdraw(Id person, const Acknowledgement& given)
+{
+    return m_store->inTransaction([&] {
+        SQLite::Statement write(
+            m_store->db, "DELETE FROM acknowledgement WHERE id = (SELECT max(id) FROM "
+                         "acknowledgement WHERE person = :person AND technique = :technique AND "
+                         "demands = :demands AND conditions = :conditions AND day = :day)");
+        write.bind(":person", person);
+        write.bind(":technique", given.technique);
+        write.bind(":demands", static_cast<std::int64_t>(given.demands.bits()));
+        write.bind(":conditions", sql::conditionsToJson(given.conditions));
+        write.bind(":day", dayToText(given.day));
         write.exec();
     });
 }

@@ -17,37 +17,40 @@ std::optional<KeptPlan> keptFrom(SQLite::Statement& row)
 
 bool isUsed(SQLite::Database& db, Id version)
 {
-    SQLite::Statement query(db, "SELECT EXISTS (SELECT 1 FROM sitting WHERE plan_version = ?1) OR "
-                                "EXISTS (SELECT 1 FROM course WHERE plan_version = ?1)");
-    query.bind(1, version);
+    SQLite::Statement query(
+        db, "SELECT EXISTS (SELECT 1 FROM sitting WHERE plan_version = :version) OR "
+            "EXISTS (SELECT 1 FROM course WHERE plan_version = :version)");
+    query.bind(":version", version);
     query.executeStep();
     return query.getColumn(0).getInt() != 0;
 }
 
 Id insertPlan(SQLite::Database& db, std::optional<Id> person, bool listed)
 {
-    SQLite::Statement write(db, "INSERT INTO plan (person, listed) VALUES (?, ?)");
-    sql::bind(write, 1, person);
-    write.bind(2, listed ? 1 : 0);
+    SQLite::Statement write(db, "INSERT INTO plan (person, listed) VALUES (:person, :listed)");
+    sql::bind(write, ":person", person);
+    write.bind(":listed", listed ? 1 : 0);
     write.exec();
     return db.getLastInsertRowid();
 }
 
 Id insertVersion(SQLite::Database& db, Id plan, int version, const std::string& json)
 {
-    SQLite::Statement write(db, "INSERT INTO plan_version (plan, version, json) VALUES (?, ?, ?)");
-    write.bind(1, plan);
-    write.bind(2, version);
-    write.bind(3, json);
+    SQLite::Statement write(
+        db, "INSERT INTO plan_version (plan, version, json) VALUES (:plan, :version, :json)");
+    write.bind(":plan", plan);
+    write.bind(":version", version);
+    write.bind(":json", json);
     write.exec();
     return db.getLastInsertRowid();
 }
 
 std::optional<KeptPlan> newestKept(SQLite::Database& db, Id plan)
 {
-    SQLite::Statement query(db, "SELECT plan, id, version, json FROM plan_version WHERE plan = ? "
-                                "ORDER BY version DESC LIMIT 1");
-    query.bind(1, plan);
+    SQLite::Statement query(db,
+                            "SELECT plan, id, version, json FROM plan_version WHERE plan = :plan "
+                            "ORDER BY version DESC LIMIT 1");
+    query.bind(":plan", plan);
     if (!query.executeStep()) return std::nullopt;
     return keptFrom(query);
 }
@@ -60,10 +63,10 @@ Result<std::vector<KeptPlan>> Journal::plans(Id person) const
         SQLite::Statement query(
             m_store->db,
             "SELECT v.plan, v.id, max(v.version), v.json FROM plan_version v JOIN plan p ON p.id = "
-            "v.plan WHERE p.archived = 0 AND p.listed = 1 AND p.person IS ? GROUP BY v.plan ORDER "
-            "BY CASE WHEN json_valid(v.json) THEN lower(json_extract(v.json, '$.name')) END, "
+            "v.plan WHERE p.archived = 0 AND p.listed = 1 AND p.person IS :person GROUP BY v.plan "
+            "ORDER BY CASE WHEN json_valid(v.json) THEN lower(json_extract(v.json, '$.name')) END, "
             "v.plan");
-        sql::bind(query, 1, person == 0 ? std::nullopt : std::optional<Id>(person));
+        sql::bind(query, ":person", person == 0 ? std::nullopt : std::optional<Id>(person));
         std::vector<KeptPlan> plans;
         while (query.executeStep())
             if (auto kept = keptFrom(query)) plans.push_back(*std::move(kept));
@@ -75,8 +78,8 @@ Result<std::optional<KeptPlan>> Journal::planVersion(Id versionId) const
 {
     return m_store->guarded([&]() -> std::optional<KeptPlan> {
         SQLite::Statement query(m_store->db,
-                                "SELECT plan, id, version, json FROM plan_version WHERE id = ?");
-        query.bind(1, versionId);
+                                "SELECT plan, id, version, json FROM plan_version WHERE id = :id");
+        query.bind(":id", versionId);
         if (!query.executeStep()) return std::nullopt;
         return keptFrom(query);
     });
@@ -100,9 +103,9 @@ Result<KeptPlan> Journal::savePlan(Id planId, Id person, const Plan& plan)
             const int version = newest->version + 1;
             return {planId, insertVersion(db, planId, version, json), version, plan};
         }
-        SQLite::Statement write(db, "UPDATE plan_version SET json = ? WHERE id = ?");
-        write.bind(1, json);
-        write.bind(2, newest->versionId);
+        SQLite::Statement write(db, "UPDATE plan_version SET json = :json WHERE id = :id");
+        write.bind(":json", json);
+        write.bind(":id", newest->versionId);
         write.exec();
         return {planId, newest->versionId, newest->version, plan};
     });
@@ -111,9 +114,9 @@ Result<KeptPlan> Journal::savePlan(Id planId, Id person, const Plan& plan)
 Result<void> Journal::setPlanArchived(Id planId, bool archived)
 {
     return m_store->inTransaction([&] {
-        SQLite::Statement write(m_store->db, "UPDATE plan SET archived = ? WHERE id = ?");
-        write.bind(1, archived ? 1 : 0);
-        write.bind(2, planId);
+        SQLite::Statement write(m_store->db, "UPDATE plan SET archived = :archived WHERE id = :id");
+        write.bind(":archived", archived ? 1 : 0);
+        write.bind(":id", planId);
         write.exec();
     });
 }
@@ -124,9 +127,9 @@ Result<Id> Journal::versionFor(const Plan& plan)
     if (auto valid = parsePlan(json, plan.name); !valid) return fail(valid.error());
     return m_store->inTransaction([&]() -> Id {
         SQLite::Database& db = m_store->db;
-        SQLite::Statement query(db,
-                                "SELECT id FROM plan_version WHERE json = ? ORDER BY id LIMIT 1");
-        query.bind(1, json);
+        SQLite::Statement query(
+            db, "SELECT id FROM plan_version WHERE json = :json ORDER BY id LIMIT 1");
+        query.bind(":json", json);
         if (query.executeStep()) return query.getColumn(0).getInt64();
         return insertVersion(db, insertPlan(db, std::nullopt, false), 1, json);
     });

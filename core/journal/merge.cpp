@@ -3,6 +3,7 @@
 
 #include "core/audio/sound_limits.hpp"
 #include "core/base/text.hpp"
+#include "core/journal/figures.hpp"
 
 #include <algorithm>
 #include <limits>
@@ -30,17 +31,15 @@ void keepWithin(std::optional<int>& figure, int least, int most)
 
 void keepPlausible(Sitting& s)
 {
-    constexpr double percent = 100;
     constexpr double longestS = soundLimits::hours * 3600;
-    for (auto* figure : {&s.accuracy, &s.accuracyLow, &s.accuracyHigh, &s.completion})
-        keepWithin(*figure, 0, percent);
-    for (auto* seconds : {&s.countLengthS, &s.longestHoldS, &s.humS})
-        keepWithin(*seconds, 0, longestS);
-    for (auto* ratio : {&s.exhaleToInhale, &s.holdToInhale}) keepWithin(*ratio, 0, 1000);
-    for (auto* perMin : {&s.strokesPerMin, &s.restBreathsPerMin}) keepWithin(*perMin, 0, 1000);
-    keepWithin(s.humHz, 20, 2000);
-    keepWithin(s.humWanderCents, 0, 10'000);
-    keepWithin(s.strokes, 0, 1'000'000);
+    std::erase_if(s.figures, [](const auto& figure) {
+        const auto& kinds = figureKinds();
+        const auto kind = std::find_if(kinds.begin(), kinds.end(),
+                                       [&](const FigureKind& k) { return k.key == figure.first; });
+        const auto isIn = [&](double value) { return value >= 0 && value <= kind->most; };
+        return kind == kinds.end() || !isIn(figure.second.value) ||
+               !isIn(figure.second.low.value_or(0)) || !isIn(figure.second.high.value_or(0));
+    });
     keepWithin(s.words.feelBefore, 0, 10);
     keepWithin(s.words.feelAfter, 0, 10);
     s.strainSigns = std::clamp(s.strainSigns, 0, 1'000'000);

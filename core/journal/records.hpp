@@ -3,11 +3,12 @@
 // What a journal holds, as values. An `id` of 0 is not kept yet.
 #pragma once
 
-#include "core/plan/cautions.hpp"
-#include "core/plan/ladder.hpp"
+#include "core/curriculum/ladder.hpp"
+#include "core/safety/cautions.hpp"
 
 #include <chrono>
 #include <cstdint>
+#include <map>
 #include <optional>
 #include <string>
 #include <vector>
@@ -89,7 +90,15 @@ struct SittingWords {
     bool operator==(const SittingWords&) const = default;
 };
 
-/// A sitting's figures, as lists and charts need them.
+/// A figure of a sitting, and what it lies between (95 %) where that is known.
+struct FigureValue {
+    double value = 0;
+    std::optional<double> low;
+    std::optional<double> high;
+    bool operator==(const FigureValue&) const = default;
+};
+
+/// A sitting, as lists and charts need it.
 struct Sitting {
     Id id = 0;
     Id person = 0;
@@ -99,21 +108,9 @@ struct Sitting {
     std::string recording;      ///< file
     std::string sha256;
     double practiceS = 0;
-    std::optional<double> accuracy; ///< percent
-    std::optional<double> accuracyLow;
-    std::optional<double> accuracyHigh;
-    std::optional<double> completion; ///< percent
-    std::optional<double> countLengthS;
-    std::optional<double> longestHoldS;
     int strainSigns = 0;
-    std::optional<int> strokes;              ///< all runs together
-    std::optional<double> strokesPerMin;     ///< of the middle run
-    std::optional<double> humS;              ///< length of the middle hum
-    std::optional<double> humHz;             ///< pitch of the middle hum
-    std::optional<double> humWanderCents;    ///< steadiness of the middle hum
-    std::optional<double> restBreathsPerMin; ///< of the middle rest
-    std::optional<double> exhaleToInhale;    ///< as kept, by the medians of their lengths
-    std::optional<double> holdToInhale;      ///< likewise; of the hold after the inhale
+    /// By key; what they are, core/journal/figures.hpp says.
+    std::map<std::string, FigureValue, std::less<>> figures;
     std::optional<int> rung; ///< from 1; not kept, but filled in by who knows the ladders
     SittingWords words;
     bool operator==(const Sitting&) const = default;

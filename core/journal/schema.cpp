@@ -138,8 +138,44 @@ ALTER TABLE intake ADD COLUMN reader TEXT NOT NULL DEFAULT '';
 ALTER TABLE intake ADD COLUMN attempts INTEGER NOT NULL DEFAULT 0;
 )sql";
 
+// A figure is a row, so that a new one changes no table.
+constexpr std::string_view figuresAsRows = R"sql(
+CREATE TABLE sitting_figure (
+    sitting INTEGER NOT NULL REFERENCES sitting ON DELETE CASCADE,
+    name TEXT NOT NULL,
+    value REAL NOT NULL, low REAL, high REAL,
+    PRIMARY KEY (sitting, name)) WITHOUT ROWID;
+INSERT INTO sitting_figure SELECT id, 'accuracy', accuracy, accuracy_low, accuracy_high FROM sitting WHERE accuracy IS NOT NULL;
+INSERT INTO sitting_figure SELECT id, 'completion_percent', completion, NULL, NULL FROM sitting WHERE completion IS NOT NULL;
+INSERT INTO sitting_figure SELECT id, 'count_s', count_length_s, NULL, NULL FROM sitting WHERE count_length_s IS NOT NULL;
+INSERT INTO sitting_figure SELECT id, 'longest_hold_s', longest_hold_s, NULL, NULL FROM sitting WHERE longest_hold_s > 0;
+INSERT INTO sitting_figure SELECT id, 'exhale_to_inhale', exhale_to_inhale, NULL, NULL FROM sitting WHERE exhale_to_inhale IS NOT NULL;
+INSERT INTO sitting_figure SELECT id, 'hold_to_inhale', hold_to_inhale, NULL, NULL FROM sitting WHERE hold_to_inhale IS NOT NULL;
+INSERT INTO sitting_figure SELECT id, 'strokes', strokes, NULL, NULL FROM sitting WHERE strokes IS NOT NULL;
+INSERT INTO sitting_figure SELECT id, 'strokes_per_min', stroke_pace, NULL, NULL FROM sitting WHERE stroke_pace IS NOT NULL;
+INSERT INTO sitting_figure SELECT id, 'hum_s', hum_s, NULL, NULL FROM sitting WHERE hum_s IS NOT NULL;
+INSERT INTO sitting_figure SELECT id, 'hum_hz', hum_pitch_hz, NULL, NULL FROM sitting WHERE hum_pitch_hz IS NOT NULL;
+INSERT INTO sitting_figure SELECT id, 'hum_wander_cents', hum_steadiness_cents, NULL, NULL FROM sitting WHERE hum_steadiness_cents IS NOT NULL;
+INSERT INTO sitting_figure SELECT id, 'rest_breaths_per_min', rest_breaths_per_min, NULL, NULL FROM sitting WHERE rest_breaths_per_min IS NOT NULL;
+ALTER TABLE sitting DROP COLUMN accuracy;
+ALTER TABLE sitting DROP COLUMN accuracy_low;
+ALTER TABLE sitting DROP COLUMN accuracy_high;
+ALTER TABLE sitting DROP COLUMN completion;
+ALTER TABLE sitting DROP COLUMN count_length_s;
+ALTER TABLE sitting DROP COLUMN longest_hold_s;
+ALTER TABLE sitting DROP COLUMN exhale_to_inhale;
+ALTER TABLE sitting DROP COLUMN hold_to_inhale;
+ALTER TABLE sitting DROP COLUMN strokes;
+ALTER TABLE sitting DROP COLUMN stroke_pace;
+ALTER TABLE sitting DROP COLUMN hum_s;
+ALTER TABLE sitting DROP COLUMN hum_pitch_hz;
+ALTER TABLE sitting DROP COLUMN hum_steadiness_cents;
+ALTER TABLE sitting DROP COLUMN rest_breaths_per_min;
+)sql";
+
 constexpr std::array steps{
-    peopleAndPlans, laddersCoursesSittings, feelAndFigures, handedIn, keptRatios, whoIsWho};
+    peopleAndPlans, laddersCoursesSittings, feelAndFigures, handedIn, keptRatios,
+    whoIsWho,       figuresAsRows};
 
 } // namespace
 

@@ -15,7 +15,4 @@ Sitting sittingFrom(const Reading& reading, Id person, Id planVersion, std::int6
 /// be read is as good as none.
 Result<void> learnBreath(Journal& journal, Id person, const BreathProfile& heard);
 
-/// Fills in the figures of `sitting` that its reading gives.
-void takeFigures(Sitting& sitting, const Reading& reading);
-
 } // namespace layakari

@@ -4,6 +4,7 @@
 #include "core/base/text.hpp"
 
 #include <cstdio>
+#include <fmt/format.h>
 #include <nlohmann/json.hpp>
 
 namespace layakari {
@@ -11,8 +12,8 @@ namespace layakari {
 std::string dayToText(Day day)
 {
     const std::chrono::year_month_day d(day);
-    return format("%04d-%02u-%02u", static_cast<int>(d.year()), static_cast<unsigned>(d.month()),
-                  static_cast<unsigned>(d.day()));
+    return fmt::format("{:04}-{:02}-{:02}", static_cast<int>(d.year()),
+                       static_cast<unsigned>(d.month()), static_cast<unsigned>(d.day()));
 }
 
 std::optional<Day> dayFromText(const std::string& text)

@@ -45,7 +45,7 @@ FeatureTrack paintedOver(const FeatureTrack& track, const std::vector<FrameRange
     for (std::size_t i = 0; i < track.frames(); ++i) {
         while (next < ranges.size() && i >= ranges[next].end) ++next;
         if (next == ranges.size() || i < ranges[next].begin) {
-            clean.append(track.levels(i));
+            clean.append(track.levels(i), track.voicing(i));
             continue;
         }
         const FrameRange& range = ranges[next];

@@ -1,7 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/measure/hum_figures.hpp"
 
-#include "core/base/text.hpp"
 #include "core/features/feature_track.hpp"
 #include "core/measure/robust.hpp"
 
@@ -9,6 +8,7 @@
 #include <array>
 #include <cmath>
 #include <complex>
+#include <fmt/format.h>
 #include <numbers>
 
 namespace layakari {
@@ -208,8 +208,8 @@ std::string noteName(double hz)
                                                        "F#", "G",  "G#", "A",  "A#", "B"};
     constexpr int a4 = 69; // in semitones from C-1, as MIDI counts them
     const int semitone = static_cast<int>(std::lround(12 * std::log2(hz / 440))) + a4;
-    return format("%s%d", names[static_cast<std::size_t>(((semitone % 12) + 12) % 12)],
-                  semitone / 12 - 1);
+    return fmt::format("{}{}", names[static_cast<std::size_t>(((semitone % 12) + 12) % 12)],
+                       semitone / 12 - 1);
 }
 
 std::optional<double> humGrowthS(const std::vector<ReadHum>& hums)

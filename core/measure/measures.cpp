@@ -3,12 +3,14 @@
 
 #include "core/measure/keeping.hpp"
 #include "core/measure/robust.hpp"
+#include "core/plan/plan_figures.hpp"
 
 #include <algorithm>
 #include <array>
 #include <cmath>
 #include <numeric>
 #include <random>
+#include <set>
 
 namespace layakari {
 
@@ -221,14 +223,36 @@ void addRatio(Summary& summary, const std::vector<ReadCycle>& cycles)
             summary.ratio.push_back({static_cast<PhaseKind>(k), seconds[k] / times[k] / inhale});
 }
 
+// The heard phases of a cycle that only interrupt a breath or go on with it.
+void addStepsOf(const ReadCycle& cycle, std::set<std::size_t>& indices)
+{
+    std::vector<Phase> planned;
+    for (const ReadCycle::Kept& kept : cycle.phases) {
+        Phase phase;
+        phase.kind = kept.phase;
+        phase.counts = kept.target.value_or(TargetCounts::comfortable());
+        planned.push_back(phase);
+    }
+    const std::vector<bool> pauses = pausesIn(planned);
+    const std::vector<bool> stepsOn = stepsOnIn(planned);
+    for (std::size_t i = 0; i < planned.size(); ++i)
+        if (pauses[i] || stepsOn[i])
+            indices.insert(cycle.phases[i].heard.begin(), cycle.phases[i].heard.end());
+}
+
 void addBreathing(Summary& summary, const std::vector<ReadPhase>& phases,
                   const std::vector<ReadCycle>& cycles)
 {
     double practice = 0;
     int inhales = 0;
-    for (const ReadCycle& cycle : cycles) practice += cycle.endS - cycle.startS;
-    for (const ReadPhase& p : phases) {
-        if (p.role != Role::Practice) continue;
+    std::set<std::size_t> ofOneBreath; // pauses, and what goes on after them
+    for (const ReadCycle& cycle : cycles) {
+        practice += cycle.endS - cycle.startS;
+        addStepsOf(cycle, ofOneBreath);
+    }
+    for (std::size_t i = 0; i < phases.size(); ++i) {
+        const ReadPhase& p = phases[i];
+        if (p.role != Role::Practice || ofOneBreath.count(i)) continue;
         inhales += p.kind == ReadKind::Inhale;
         if (p.kind == ReadKind::HoldFull || p.kind == ReadKind::HoldEmpty)
             summary.longestHoldS = std::max(summary.longestHoldS.value_or(0), p.seconds());

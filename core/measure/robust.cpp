@@ -7,14 +7,6 @@
 
 namespace layakari {
 
-double median(std::vector<double> values)
-{
-    const auto middle = values.begin() + static_cast<std::ptrdiff_t>(values.size() / 2);
-    std::nth_element(values.begin(), middle, values.end());
-    if (values.size() % 2 == 1) return *middle;
-    return (*std::max_element(values.begin(), middle) + *middle) / 2;
-}
-
 RobustLine theilSen(const std::vector<double>& x, const std::vector<double>& y)
 {
     std::vector<double> slopes;

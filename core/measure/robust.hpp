@@ -3,12 +3,11 @@
 // Figures that a few odd values cannot move.
 #pragma once
 
+#include "core/base/quantile.hpp"
+
 #include <vector>
 
 namespace layakari {
-
-/// The middle value; the mean of both middle ones. `values` must not be empty.
-double median(std::vector<double> values);
 
 /// A line through points: the median of the slopes of all pairs (Sen, J. Am. Stat. Assoc. 63, 1968,
 /// p. 1379), with the standard deviation of that slope from the spread of the residuals about it.

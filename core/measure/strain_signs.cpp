@@ -1,13 +1,13 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/measure/strain_signs.hpp"
 
-#include "core/base/text.hpp"
 #include "core/measure/natural_breaths.hpp"
 #include "core/measure/robust.hpp"
-#include "core/plan/phase_words.hpp"
+#include "core/words/phase_words.hpp"
 
 #include <algorithm>
 #include <cmath>
+#include <fmt/format.h>
 #include <map>
 
 namespace layakari {
@@ -88,9 +88,10 @@ private:
                 p.seconds() > gaspShorter * usualS)
                 continue;
             add("gasp", p.startS, p.cycle,
-                format("An inhale after a hold took %.1f s, where %.1f s is usual here, and was "
-                       "%.0f dB louder.",
-                       p.seconds(), usualS, louder));
+                fmt::format(
+                    "An inhale after a hold took {:.1f} s, where {:.1f} s is usual here, and was "
+                    "{:.0f} dB louder.",
+                    p.seconds(), usualS, louder));
         }
     }
 
@@ -103,9 +104,10 @@ private:
                     for (std::size_t i = kept.heard[h - 1] + 1; i < kept.heard[h]; ++i) {
                         if (!layakari::isHold(kept.phase) || !isBreath(m_phases[i].kind)) continue;
                         add("stolen_breath", m_phases[i].startS, static_cast<int>(c),
-                            format("Within the %s of cycle %zu something like a breath of %.1f "
-                                   "s is heard.",
-                                   inWords(kept.phase), c + 1, m_phases[i].seconds()));
+                            fmt::format(
+                                "Within the {} of cycle {} something like a breath of {:.1f} "
+                                "s is heard.",
+                                inWords(kept.phase), c + 1, m_phases[i].seconds()));
                         break;
                     }
     }
@@ -141,9 +143,10 @@ private:
             const ReadCycle::Kept& kept = last.phases[at.second];
             add("shrinking", kept.heard.empty() ? last.startS : m_phases[kept.heard.front()].startS,
                 static_cast<int>(course.last),
-                format("The %s gets shorter cycle by cycle, by %.0f %% of its counts over the "
-                       "sitting.",
-                       inWords(kept.phase), 100 * fall));
+                fmt::format(
+                    "The {} gets shorter cycle by cycle, by {:.0f} % of its counts over the "
+                    "sitting.",
+                    inWords(kept.phase), 100 * fall));
         }
     }
 
@@ -165,8 +168,9 @@ private:
                 if (const auto share = shareOf(kept);
                     share && *share < droppedShare && m_cycles[c].complete)
                     add("dropped_exhale", m_phases[kept.heard.front()].startS, static_cast<int>(c),
-                        format("The exhale of cycle %zu was let go after %.1f counts of %.1f.",
-                               c + 1, *kept.counts, kept.target->middle()));
+                        fmt::format(
+                            "The exhale of cycle {} was let go after {:.1f} counts of {:.1f}.",
+                            c + 1, *kept.counts, kept.target->middle()));
     }
 
     void findFastRest()
@@ -182,10 +186,10 @@ private:
             if (perMin < fastBreathsPerMin || (before && perMin < fasterThanBefore * *before))
                 continue;
             add("fast_rest", rest.inhalesS.front(), std::nullopt,
-                before ? format("The natural breaths here come at %.0f a minute; before the "
-                                "practice they came at %.0f.",
-                                perMin, *before)
-                       : format("The natural breaths here come at %.0f a minute.", perMin));
+                before ? fmt::format("The natural breaths here come at {:.0f} a minute; before the "
+                                     "practice they came at {:.0f}.",
+                                     perMin, *before)
+                       : fmt::format("The natural breaths here come at {:.0f} a minute.", perMin));
         }
     }
 };

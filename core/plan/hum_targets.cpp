@@ -1,9 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/plan/hum_targets.hpp"
 
-#include "core/base/text.hpp"
-
 #include <algorithm>
+#include <fmt/format.h>
 
 namespace layakari {
 
@@ -39,7 +38,7 @@ std::string humTargetsInWords(const Plan& plan, Tuning tuning)
     std::string words;
     for (const HumTarget& target : humTargets(plan, tuning)) {
         words += (words.empty() ? "" : ", ") + target.name + (target.name.empty() ? "" : " ") +
-                 format("%.1f Hz", target.hz);
+                 fmt::format("{:.1f} Hz", target.hz);
     }
     return words;
 }

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "core/plan/pitch.hpp"
+#include "core/pitch/pitch.hpp"
 #include "core/plan/plan.hpp"
 
 #include <optional>

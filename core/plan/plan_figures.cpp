@@ -11,12 +11,14 @@ namespace {
 void addCycle(PlanFigures& figures, const std::vector<Phase>& phases)
 {
     ++figures.cycles;
-    for (const Phase& phase : phases) {
+    const std::vector<bool> pauses = pausesIn(phases);
+    for (std::size_t i = 0; i < phases.size(); ++i) {
+        const Phase& phase = phases[i];
         const double seconds = phase.counts.middle() * figures.countS;
         figures.seconds += seconds;
         figures.practiceS += seconds;
         figures.isAtLeast = figures.isAtLeast || phase.counts.open;
-        if (!isHold(phase.kind)) continue;
+        if (!isHold(phase.kind) || pauses[i]) continue;
         figures.longestHoldS = std::max(figures.longestHoldS, phase.counts.max * figures.countS);
         figures.hasOpenHold = figures.hasOpenHold || phase.counts.open;
     }
@@ -51,11 +53,48 @@ double strokeIntervalS(const Strokes& strokes, int stroke)
     return 60 / ratePerMin(strokes) / pace;
 }
 
+std::vector<bool> stepsOnIn(const std::vector<Phase>& phases)
+{
+    std::vector<bool> stepsOn(phases.size(), false);
+    std::optional<PhaseKind> last; // breath
+    bool isPaused = false;
+    for (std::size_t i = 0; i < phases.size(); ++i) {
+        const Phase& phase = phases[i];
+        if (isHold(phase.kind)) {
+            isPaused = !phase.counts.open && phase.counts.max <= longestPauseCounts;
+            continue;
+        }
+        stepsOn[i] = isPaused && last == phase.kind;
+        last = phase.kind;
+        isPaused = false;
+    }
+    return stepsOn;
+}
+
+std::vector<bool> pausesIn(const std::vector<Phase>& phases)
+{
+    const std::vector<bool> stepsOn = stepsOnIn(phases);
+    std::vector<bool> pauses(phases.size(), false);
+    bool isInSteps = false; // the breath before
+    for (std::size_t i = 0; i < phases.size(); ++i) {
+        const Phase& phase = phases[i];
+        if (!isHold(phase.kind)) {
+            // The first step is known by the one after it.
+            isInSteps = stepsOn[i] || (i + 2 < phases.size() && stepsOn[i + 2]);
+            continue;
+        }
+        pauses[i] = isInSteps && !phase.counts.open && phase.counts.max <= longestPauseCounts;
+    }
+    return pauses;
+}
+
 int breathsIn(const std::vector<Phase>& phases)
 {
-    const auto exhales = std::count_if(phases.begin(), phases.end(),
-                                       [](const Phase& p) { return p.kind == PhaseKind::Exhale; });
-    return std::max(1, static_cast<int>(exhales));
+    const std::vector<bool> stepsOn = stepsOnIn(phases);
+    int exhales = 0;
+    for (std::size_t i = 0; i < phases.size(); ++i)
+        exhales += phases[i].kind == PhaseKind::Exhale && !stepsOn[i];
+    return std::max(1, exhales);
 }
 
 PlanFigures planFigures(const Plan& plan, std::optional<double> ownCountS)
@@ -88,9 +127,11 @@ Demands demandsOf(const Plan& plan)
         if (std::holds_alternative<const Strokes*>(step.content)) demands.add(Demand::Strokes);
         const Cycles* cycles = step.cycle();
         if (!cycles) continue;
-        for (const Phase& phase : cycles->phases) {
+        const std::vector<bool> pauses = pausesIn(cycles->phases);
+        for (std::size_t i = 0; i < cycles->phases.size(); ++i) {
+            const Phase& phase = cycles->phases[i];
             if (!phase.counts.open) demands.add(Demand::Counted);
-            if (isHold(phase.kind)) demands.add(Demand::Hold);
+            if (isHold(phase.kind)) demands.add(pauses[i] ? Demand::Pause : Demand::Hold);
             if (!phase.locks.empty()) demands.add(Demand::Lock);
             if (phase.sound == PhaseSound::Hum) demands.add(Demand::Hum);
             if (phase.sound == PhaseSound::Ujjayi) demands.add(Demand::Ujjayi);

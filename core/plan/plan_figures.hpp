@@ -6,6 +6,7 @@
 #include "core/plan/plan.hpp"
 
 #include <optional>
+#include <vector>
 
 namespace layakari {
 
@@ -25,7 +26,7 @@ struct PlanFigures {
     int strokes = 0;
     double strokesS = 0;                 ///< how long the strokes take
     std::optional<double> breathsPerMin; ///< of the counted cycles; nothing without them
-    double longestHoldS = 0;             ///< 0 without a hold; the most that a range asks
+    double longestHoldS = 0; ///< 0 without a hold (pauses are none); the most that a range asks
     bool hasOpenHold = false;
     double countS = 0; ///< what one count was taken to last
 };
@@ -41,12 +42,21 @@ double strokesSeconds(const Strokes& strokes);
 /// to 1.3 of the rate where it rises, to 1.3 in the middle and back where it rises and falls.
 double strokeIntervalS(const Strokes& strokes, int stroke);
 
-/// Breaths that a cycle has: the exhales in it, at least one.
+/// Breaths that a cycle has: the exhales in it, at least one; one in steps is one.
 int breathsIn(const std::vector<Phase>& phases);
 
+/// In interrupted breath (viloma) a breath is taken in steps, with a pause of one or two counts
+/// after each: part of the breath, not a hold (docs/decisions/interrupted-breath.md).
+inline constexpr double longestPauseCounts = 2;
+/// For each phase of a cycle, whether it is such a pause: a hold of at most `longestPauseCounts`
+/// beside a breath of a direction that is taken in steps.
+std::vector<bool> pausesIn(const std::vector<Phase>& phases);
+/// For each phase, whether it is a breath that goes on after such a pause.
+std::vector<bool> stepsOnIn(const std::vector<Phase>& phases);
+
 /// What kinds of demand a plan makes, for cautions and for choosing.
-enum class Demand { Counted, Hold, Lock, Strokes, Hum, Ujjayi, Nostril };
-inline constexpr int demandCount = 7;
+enum class Demand { Counted, Hold, Lock, Strokes, Hum, Ujjayi, Nostril, Pause };
+inline constexpr int demandCount = 8;
 
 /// A set of demands as bits, in the order of the enum: what an acknowledgement remembers.
 class Demands {

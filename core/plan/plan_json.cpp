@@ -2,10 +2,12 @@
 #include "core/base/checked_json.hpp"
 #include "core/base/files.hpp"
 #include "core/base/text.hpp"
-#include "core/plan/pitch.hpp"
+#include "core/pitch/pitch.hpp"
 #include "core/plan/plan.hpp"
+#include "core/plan/plan_words.hpp"
 
 #include <array>
+#include <nlohmann/json.hpp>
 
 namespace layakari {
 
@@ -13,36 +15,14 @@ namespace {
 
 using Json = nlohmann::ordered_json; // written in the order in which it is read
 
-const std::vector<std::string> phaseWords{"inhale", "hold_full", "exhale", "hold_empty"};
-const std::vector<std::string> soundWords{"plain", "ujjayi", "hum", "sigh"};
-const std::vector<std::string> routeWords{"nose", "mouth"};
-const std::vector<std::string> nostrilWords{"left", "right", "both"};
-const std::vector<std::string> openingWords{"open", "narrow"};
-const std::vector<std::string> lockWords{"chin", "root", "belly"};
-const std::vector<std::string> styleWords{"kapalabhati", "bhastrika"};
-const std::vector<std::string> paceWords{"steady", "rising", "rise-fall"};
-const std::vector<std::string> roleWords{"practice", "rest", "outside"};
 const std::vector<std::string> partWords{"cycles", "strokes", "rest", "group"};
 
-template <class Enum>
-const char* wordOf(const std::vector<std::string>& words, Enum value)
-{
-    return words[static_cast<std::size_t>(value)].c_str();
-}
-
-template <class Enum>
-Enum parseWord(const CheckedJson& value, const std::vector<std::string>& words)
-{
-    return static_cast<Enum>(value.wordAmong(words));
-}
-
-template <class Enum>
+template <class Enum, Enum last>
 std::optional<Enum> findWord(const CheckedJson& object, const char* key,
-                             const std::vector<std::string>& words)
+                             const EnumWords<Enum, last>& words)
 {
     const auto value = object.findValue(key);
-    if (!value) return std::nullopt;
-    return parseWord<Enum>(*value, words);
+    return value ? std::optional(value->oneOf(words)) : std::nullopt;
 }
 
 TargetCounts parseCounts(const CheckedJson& value)
@@ -72,20 +52,20 @@ TargetPitch parsePitch(const CheckedJson& value)
 Phase parsePhase(const CheckedJson& value)
 {
     Phase phase;
-    phase.kind = parseWord<PhaseKind>(value.require("phase"), phaseWords);
+    phase.kind = value.require("phase").oneOf(phaseWords);
     phase.counts = parseCounts(value.require("counts"));
-    phase.sound = findWord<PhaseSound>(value, "sound", soundWords).value_or(PhaseSound::Plain);
+    phase.sound = findWord(value, "sound", soundWords).value_or(PhaseSound::Plain);
     if (const auto pitch = value.findValue("pitch")) {
         phase.pitch = parsePitch(*pitch);
         if (phase.sound != PhaseSound::Hum)
             pitch->fault("belongs to a hum; this phase's sound is not \"hum\"");
     }
-    phase.route = findWord<Route>(value, "route", routeWords);
-    phase.nostril = findWord<Nostril>(value, "nostril", nostrilWords);
-    phase.opening = findWord<Opening>(value, "opening", openingWords);
+    phase.route = findWord(value, "route", routeWords);
+    phase.nostril = findWord(value, "nostril", nostrilWords);
+    phase.opening = findWord(value, "opening", openingWords);
     if (const auto locks = value.findValue("locks"))
-        for (const CheckedJson& lock : locks->elements(0, lockWords.size()))
-            phase.locks.push_back(parseWord<Lock>(lock, lockWords));
+        for (const CheckedJson& lock : locks->elements(0, lockWords.count))
+            phase.locks.push_back(lock.oneOf(lockWords));
     return phase;
 }
 
@@ -101,11 +81,11 @@ Cycles parseCycles(const CheckedJson& value)
 Strokes parseStrokes(const CheckedJson& value)
 {
     Strokes strokes;
-    strokes.style = parseWord<StrokeStyle>(value.require("style"), styleWords);
+    strokes.style = value.require("style").oneOf(styleWords);
     strokes.strokes = value.require("strokes").integer(1, planLimits::strokes);
     if (const auto rate = value.findValue("rate_per_min"))
         strokes.ratePerMin = rate->number(5, 300);
-    strokes.pace = findWord<Pace>(value, "pace", paceWords).value_or(Pace::Steady);
+    strokes.pace = findWord(value, "pace", paceWords).value_or(Pace::Steady);
     return strokes;
 }
 
@@ -264,14 +244,14 @@ std::string planToJson(const Plan& plan)
     return jsonText(document, 2) + "\n";
 }
 
-const char* toWord(PhaseKind kind) { return wordOf(phaseWords, kind); }
-const char* toWord(PhaseSound sound) { return wordOf(soundWords, sound); }
-const char* toWord(Route route) { return wordOf(routeWords, route); }
-const char* toWord(Nostril nostril) { return wordOf(nostrilWords, nostril); }
-const char* toWord(Opening opening) { return wordOf(openingWords, opening); }
-const char* toWord(Lock lock) { return wordOf(lockWords, lock); }
-const char* toWord(StrokeStyle style) { return wordOf(styleWords, style); }
-const char* toWord(Pace pace) { return wordOf(paceWords, pace); }
-const char* toWord(Role role) { return wordOf(roleWords, role); }
+const char* toWord(PhaseKind kind) { return phaseWords.of(kind); }
+const char* toWord(PhaseSound sound) { return soundWords.of(sound); }
+const char* toWord(Route route) { return routeWords.of(route); }
+const char* toWord(Nostril nostril) { return nostrilWords.of(nostril); }
+const char* toWord(Opening opening) { return openingWords.of(opening); }
+const char* toWord(Lock lock) { return lockWords.of(lock); }
+const char* toWord(StrokeStyle style) { return styleWords.of(style); }
+const char* toWord(Pace pace) { return paceWords.of(pace); }
+const char* toWord(Role role) { return roleWords.of(role); }
 
 } // namespace layakari

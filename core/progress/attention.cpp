@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/progress/attention.hpp"
+#include "core/journal/figures.hpp"
 
 #include "core/progress/series.hpp"
 
@@ -33,17 +34,17 @@ void judgeUrgency(HandedIn& handed, const std::vector<Sitting>& earlier)
                                : std::to_string(s.strainSigns) + " signs of strain");
     }
     for (const Change& change : changesOf(s, earlier))
-        if (change.figure == Figure::Accuracy && change.isMoreThanChance() &&
+        if (change.figure == figure::accuracy && change.isMoreThanChance() &&
             change.now < change.before) {
             handed.urgency += fallUrgency;
-            add("kept " + valueInWords(change.now, Figure::Accuracy) + ", lately " +
+            add("kept " + valueInWords(change.now, figure::accuracy) + ", lately " +
                 std::to_string(std::lround(change.before)));
         }
     if (!handed.why.empty()) return;
-    if (s.accuracy)
-        add("kept " + valueInWords(*s.accuracy, Figure::Accuracy));
+    if (const auto accuracy = valueOf(s, figure::accuracy))
+        add("kept " + valueInWords(*accuracy, figure::accuracy));
     else
-        add(s.completion == 0.0 ? "not a whole cycle" : "no counts to keep");
+        add(valueOf(s, figure::completion) == 0.0 ? "not a whole cycle" : "no counts to keep");
 }
 
 } // namespace

@@ -1,7 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/progress/judgement.hpp"
+#include "core/journal/figures.hpp"
 
 #include "core/base/checked_json.hpp"
+#include "core/base/quantile.hpp"
 
 #include <algorithm>
 #include <cmath>
@@ -12,8 +14,10 @@ namespace {
 
 bool wasKept(const Sitting& s, const LadderRule& rule)
 {
-    return s.accuracy && s.completion && *s.accuracy >= rule.keptAccuracy &&
-           *s.completion >= rule.keptCompletion && s.strainSigns == 0 && s.words.complaints.empty();
+    // Nothing is less than any number.
+    return valueOf(s, figure::accuracy) >= rule.keptAccuracy &&
+           valueOf(s, figure::completion) >= rule.keptCompletion && s.strainSigns == 0 &&
+           s.words.complaints.empty();
 }
 
 // Of those in which any cycle was done, the latest last: "66, 82 and 86"; nothing where there is
@@ -22,7 +26,7 @@ std::string accuracies(const std::vector<Sitting>& sittings, std::size_t most)
 {
     std::vector<std::string> figures;
     for (std::size_t i = std::min(most, sittings.size()); i-- > 0;)
-        if (const auto& a = sittings[i].accuracy)
+        if (const auto a = valueOf(sittings[i], figure::accuracy))
             figures.push_back(std::to_string(std::lround(*a)));
     std::string text;
     for (std::size_t i = 0; i < figures.size(); ++i)
@@ -33,11 +37,13 @@ std::string accuracies(const std::vector<Sitting>& sittings, std::size_t most)
 // Why a sitting does not count as kept, where its accuracy is not the reason.
 std::string whatElseSpoke(const Sitting& s, const LadderRule& rule)
 {
-    if (!s.accuracy) return ", once not a whole cycle";
-    if (*s.accuracy < rule.keptAccuracy) return "";
+    const auto accuracy = valueOf(s, figure::accuracy);
+    if (!accuracy) return ", once not a whole cycle";
+    if (*accuracy < rule.keptAccuracy) return "";
     if (!s.words.complaints.empty()) return ", once with a complaint";
     if (s.strainSigns > 0) return ", once with a sign of strain";
-    if (s.completion && *s.completion < rule.keptCompletion) return ", once not to the end";
+    if (valueOf(s, figure::completion).value_or(rule.keptCompletion) < rule.keptCompletion)
+        return ", once not to the end";
     return "";
 }
 
@@ -62,7 +68,9 @@ std::optional<Judgement> easeOff(const std::vector<Sitting>& sittings, const Lad
         std::min(sittings.size(), static_cast<std::size_t>(rule.keptSittings));
     const auto poor = std::count_if(
         sittings.begin(), sittings.begin() + static_cast<std::ptrdiff_t>(looked),
-        [&](const Sitting& s) { return s.accuracy && *s.accuracy < rule.poorAccuracy; });
+        [&](const Sitting& s) {
+            return valueOf(s, figure::accuracy).value_or(rule.poorAccuracy) < rule.poorAccuracy;
+        });
     if (poor >= rule.poorSittings)
         return Judgement{Advice::EaseOff,
                          "The last sittings kept " + accuracies(sittings, looked) +
@@ -70,17 +78,14 @@ std::optional<Judgement> easeOff(const std::vector<Sitting>& sittings, const Lad
     return std::nullopt;
 }
 
-std::optional<double> medianOfLatest(const std::vector<Sitting>& sittings,
-                                     std::optional<double> Sitting::*figure)
+std::optional<double> medianOfLatest(const std::vector<Sitting>& sittings, FigureKey figure)
 {
     constexpr std::size_t latest = 5;
     std::vector<double> values;
     for (const Sitting& s : sittings)
-        if (s.*figure && values.size() < latest) values.push_back(*(s.*figure));
-    if (values.empty()) return std::nullopt;
-    std::sort(values.begin(), values.end());
-    const std::size_t n = values.size();
-    return n % 2 ? values[n / 2] : (values[n / 2 - 1] + values[n / 2]) / 2;
+        if (const auto value = valueOf(s, figure); value && values.size() < latest)
+            values.push_back(*value);
+    return values.empty() ? std::nullopt : std::optional(median(std::move(values)));
 }
 
 } // namespace
@@ -123,7 +128,7 @@ std::string comparedWithLately(const PlanFigures& asks, const std::vector<Sittin
     double hold = 0;
     std::vector<double> minutes;
     for (const Sitting& s : sittings) {
-        hold = std::max(hold, s.longestHoldS.value_or(0));
+        hold = std::max(hold, valueOf(s, figure::longestHold).value_or(0));
         if (s.practiceS > 0) minutes.push_back(s.practiceS / 60);
     }
     const auto oneDecimal = [](double value) { return shortNumber(std::round(10 * value) / 10); };
@@ -132,23 +137,21 @@ std::string comparedWithLately(const PlanFigures& asks, const std::vector<Sittin
         text = "The longest hold kept lately was " + oneDecimal(hold) + " s; this asks " +
                oneDecimal(asks.longestHoldS) + " s.";
     if (!minutes.empty()) {
-        std::sort(minutes.begin(), minutes.end());
         text += (text.empty() ? "" : " ") + std::string("Lately you practised ") +
-                oneDecimal(minutes[minutes.size() / 2]) +
-                " min at a time, rests left out; this is " + (asks.isAtLeast ? "at least " : "") +
-                oneDecimal(asks.practiceS / 60) + " min.";
+                oneDecimal(median(minutes)) + " min at a time, rests left out; this is " +
+                (asks.isAtLeast ? "at least " : "") + oneDecimal(asks.practiceS / 60) + " min.";
     }
     return text;
 }
 
 std::optional<double> usualAccuracy(const std::vector<Sitting>& sittings)
 {
-    return medianOfLatest(sittings, &Sitting::accuracy);
+    return medianOfLatest(sittings, figure::accuracy);
 }
 
 std::optional<double> usualCountLength(const std::vector<Sitting>& sittings)
 {
-    return medianOfLatest(sittings, &Sitting::countLengthS);
+    return medianOfLatest(sittings, figure::countLength);
 }
 
 } // namespace layakari

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/progress/proposal.hpp"
 
-#include "core/plan/presets.hpp"
+#include "core/curriculum/presets.hpp"
 #include "core/progress/course_days.hpp"
 
 #include <algorithm>

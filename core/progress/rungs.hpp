@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "core/curriculum/ladder.hpp"
 #include "core/journal/records.hpp"
-#include "core/plan/ladder.hpp"
 
 #include <functional>
 

@@ -3,49 +3,9 @@
 // One figure over many sittings: as points in time, as a trend, and what the last one changed.
 #pragma once
 
-#include "core/journal/records.hpp"
-
-#include <span>
+#include "core/journal/figures.hpp"
 
 namespace layakari {
-
-enum class Figure {
-    Accuracy,
-    Completion,
-    CountLength,
-    LongestHold,
-    ExhaleRatio,
-    HoldRatio,
-    Rung,
-    Minutes,
-    Strokes,
-    StrokePace,
-    HumLength,
-    HumPitch,
-    HumSteadiness,
-    RestBreathing,
-    FeelAfter,
-};
-
-struct FigureKind {
-    Figure figure;
-    const char* name; ///< "Longest hold"
-    const char* unit; ///< "s"; empty for a score
-    int decimals;
-    /// +1 where more, -1 where less is better, 0 where neither is: only those have a best.
-    int better;
-    /// The least half-width of a change that is worth a word, in the unit: what a figure of one
-    /// sitting is known to.
-    double grain;
-};
-std::span<const FigureKind> figureKinds();
-const FigureKind& kindOf(Figure figure);
-
-/// A figure of one sitting, in the kind's unit; nothing where it has none.
-std::optional<double> valueOf(const Sitting& sitting, Figure figure);
-
-/// Those that at least one of the sittings has, in the order of `figureKinds`.
-std::vector<Figure> figuresIn(const std::vector<Sitting>& sittings);
 
 /// A straight line through the sittings that count: the median of the slopes (`theilSen`), with two
 /// standard deviations to either side.
@@ -58,14 +18,14 @@ struct Trend {
     bool isSure() const { return low > 0 || high < 0; }
 };
 /// Nothing with fewer than five sittings or in less than ten days: that is no trend yet.
-std::optional<Trend> trendOf(const std::vector<Sitting>& sittings, Figure figure);
+std::optional<Trend> trendOf(const std::vector<Sitting>& sittings, FigureKey figure);
 
 /// "About two points more a month." or "..., and it could be none."
-std::string trendInWords(const std::optional<Trend>& trend, Figure figure);
+std::string trendInWords(const std::optional<Trend>& trend, FigureKey figure);
 
 /// The last sitting against those before it.
 struct Change {
-    Figure figure = Figure::Accuracy;
+    FigureKey figure = figure::accuracy;
     double now = 0;
     double before = 0; ///< mean of those compared with
     int comparedWith = 0;
@@ -91,9 +51,6 @@ struct Best {
     Id sitting = 0;
     Day day;
 };
-std::optional<Best> bestOf(const std::vector<Sitting>& sittings, Figure figure);
-
-/// "97 %", "1.25 s": a value with its unit.
-std::string valueInWords(double value, Figure figure);
+std::optional<Best> bestOf(const std::vector<Sitting>& sittings, FigureKey figure);
 
 } // namespace layakari

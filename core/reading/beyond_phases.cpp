@@ -2,12 +2,12 @@
 #include "core/reading/beyond_phases.hpp"
 
 #include "core/align/stroke_match.hpp"
-#include "core/base/text.hpp"
 #include "core/plan/hum_targets.hpp"
 #include "core/reading/rounded.hpp"
 
 #include <algorithm>
 #include <cmath>
+#include <fmt/format.h>
 
 namespace layakari {
 
@@ -142,8 +142,8 @@ std::vector<StrainSign> strainBeyondPhases(const Reading& reading)
     for (std::size_t i = 0; i < reading.hums.size(); ++i)
         for (const HeardHum::Break& b : reading.hums[i].breaks)
             signs.push_back({"hum_break", b.startS, reading.hums[i].cycle,
-                             format("Hum %zu breaks for %.2f s after %.1f s.", i + 1,
-                                    b.endS - b.startS, b.startS - reading.hums[i].startS)});
+                             fmt::format("Hum {} breaks for {:.2f} s after {:.1f} s.", i + 1,
+                                         b.endS - b.startS, b.startS - reading.hums[i].startS)});
     for (std::size_t i = 0; i < reading.strokeRuns.size(); ++i) {
         const ReadStrokeRun& run = reading.strokeRuns[i];
         if (!run.sagsFrom) continue;
@@ -151,8 +151,9 @@ std::vector<StrainSign> strainBeyondPhases(const Reading& reading)
         if (run.plannedPace == Pace::RiseFall) continue;
         signs.push_back(
             {"sagging_strokes", run.strokeTimesS[*run.sagsFrom], std::nullopt,
-             format("From stroke %zu of %d on, pace or strength stays below the run's first third.",
-                    *run.sagsFrom + 1, run.count)});
+             fmt::format(
+                 "From stroke {} of {} on, pace or strength stays below the run's first third.",
+                 *run.sagsFrom + 1, run.count)});
     }
     return signs;
 }

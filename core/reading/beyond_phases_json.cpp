@@ -1,8 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/reading/beyond_phases_json.hpp"
+#include "core/plan/plan_words.hpp"
 #include "core/reading/rounded.hpp"
 
 #include <cmath>
+#include <nlohmann/json.hpp>
 
 namespace layakari {
 
@@ -46,16 +48,16 @@ Json toJson(const ReadStrokeRun& run)
             {"end_s", seconds(run.endS)},
             {"count", run.count},
             {"target_count", run.targetCount ? Json(*run.targetCount) : Json(nullptr)},
-            {"count_confidence", figure(run.countConfidence)},
-            {"rate_per_min", figure(run.ratePerMin)},
-            {"rate_trend_per_min2", figure(run.rateTrendPerMin2)},
-            {"interval_cv", figure(run.intervalCv)},
-            {"strength_cv_db", figure(run.strengthCvDb)},
+            {"count_confidence", numberOrNull(run.countConfidence)},
+            {"rate_per_min", numberOrNull(run.ratePerMin)},
+            {"rate_trend_per_min2", numberOrNull(run.rateTrendPerMin2)},
+            {"interval_cv", numberOrNull(run.intervalCv)},
+            {"strength_cv_db", numberOrNull(run.strengthCvDb)},
             {"pace", text(run.pace)},
             {"pauses", stretches(run.pauses)},
             {"sags_from_stroke", run.sagsFrom ? Json(*run.sagsFrom) : Json(nullptr)},
-            {"inhale_share", figure(run.inhaleShare)},
-            {"inhale_over_exhale_db", figure(run.inhaleOverExhaleDb)},
+            {"inhale_share", numberOrNull(run.inhaleShare)},
+            {"inhale_over_exhale_db", numberOrNull(run.inhaleOverExhaleDb)},
             {"stroke_times_s", std::move(times)},
             {"strengths_db", std::move(strengths)}};
 }
@@ -68,19 +70,19 @@ Json toJson(const ReadHum& hum)
     return {{"cycle", hum.cycle ? Json(*hum.cycle) : Json(nullptr)},
             {"start_s", seconds(hum.startS)},
             {"end_s", seconds(hum.endS)},
-            {"pitch_hz", figure(hum.pitchHz)},
+            {"pitch_hz", numberOrNull(hum.pitchHz)},
             {"note", text(hum.note)},
-            {"target_hz", figure(hum.targetHz)},
+            {"target_hz", numberOrNull(hum.targetHz)},
             {"target", text(hum.targetName)},
-            {"cents_from_target", figure(hum.centsFromTarget)},
-            {"steadiness_cents", figure(hum.steadinessCents)},
-            {"drift_cents_per_s", figure(hum.driftCentsPerS)},
-            {"on_pitch_fraction", figure(hum.onPitchFraction)},
-            {"on_pitch_fraction_20", figure(hum.closelyOnPitchFraction)},
-            {"vibrato_hz", figure(hum.vibratoRateHz)},
-            {"vibrato_cents", figure(hum.vibratoCents)},
-            {"scoop_cents", figure(hum.scoopCents)},
-            {"loudness_slope_db_per_s", figure(hum.loudnessSlopeDbPerS)},
+            {"cents_from_target", numberOrNull(hum.centsFromTarget)},
+            {"steadiness_cents", numberOrNull(hum.steadinessCents)},
+            {"drift_cents_per_s", numberOrNull(hum.driftCentsPerS)},
+            {"on_pitch_fraction", numberOrNull(hum.onPitchFraction)},
+            {"on_pitch_fraction_20", numberOrNull(hum.closelyOnPitchFraction)},
+            {"vibrato_hz", numberOrNull(hum.vibratoRateHz)},
+            {"vibrato_cents", numberOrNull(hum.vibratoCents)},
+            {"scoop_cents", numberOrNull(hum.scoopCents)},
+            {"loudness_slope_db_per_s", numberOrNull(hum.loudnessSlopeDbPerS)},
             {"breaks", hum.breaks.size()},
             {"break_times", stretches(hum.breaks)},
             {"course_step_s", ReadHum::courseStepS},
@@ -173,8 +175,7 @@ ReadOcean parseOcean(const CheckedJson& value, std::size_t cycles)
     breath.cycle = value.require("cycle").integer(0, static_cast<int>(most));
     if (static_cast<std::size_t>(breath.cycle) >= cycles)
         value.faultAt("cycle", "there is no such cycle");
-    breath.phase = static_cast<PhaseKind>(
-        value.require("phase").wordAmong({"inhale", "hold_full", "exhale", "hold_empty"}));
+    breath.phase = value.require("phase").oneOf(phaseWords);
     breath.startS = value.require("start_s").number(0, mostSeconds);
     breath.endS = value.require("end_s").number(0, mostSeconds);
     Friction& friction = breath.friction;
@@ -198,7 +199,7 @@ void addBeyondPhases(Json& document, const Reading& reading)
         document["stroke_runs"].push_back(toJson(run));
     document["hums"] = Json::array();
     for (const ReadHum& hum : reading.hums) document["hums"].push_back(toJson(hum));
-    document["sa_hz"] = figure(reading.saHz);
+    document["sa_hz"] = numberOrNull(reading.saHz);
     document["ujjayi"] = Json::array();
     for (const ReadOcean& breath : reading.ocean)
         document["ujjayi"].push_back(
@@ -206,13 +207,13 @@ void addBeyondPhases(Json& document, const Reading& reading)
              {"phase", toWord(breath.phase)},
              {"start_s", seconds(breath.startS)},
              {"end_s", seconds(breath.endS)},
-             {"evenness", figure(breath.friction.evenness)},
-             {"spectral_evenness", figure(breath.friction.spectralEvenness)},
-             {"roughness", figure(breath.friction.roughness)},
-             {"roughest_at_s", figure(breath.friction.roughestAtS)},
-             {"sound_share", figure(breath.friction.soundShare)},
-             {"level_db", figure(breath.friction.levelDb)},
-             {"brightness_hz", figure(breath.friction.brightnessHz)}});
+             {"evenness", numberOrNull(breath.friction.evenness)},
+             {"spectral_evenness", numberOrNull(breath.friction.spectralEvenness)},
+             {"roughness", numberOrNull(breath.friction.roughness)},
+             {"roughest_at_s", numberOrNull(breath.friction.roughestAtS)},
+             {"sound_share", numberOrNull(breath.friction.soundShare)},
+             {"level_db", numberOrNull(breath.friction.levelDb)},
+             {"brightness_hz", numberOrNull(breath.friction.brightnessHz)}});
 }
 
 void readBeyondPhases(const CheckedJson& document, Reading& reading)

@@ -222,20 +222,6 @@ bool beginAt(std::vector<HeardSpan>& spans, double atS)
 
 } // namespace
 
-const std::vector<std::string>& correctionKindWords()
-{
-    static const std::vector<std::string> words{
-        "move_boundary", "rename",     "split",       "join",       "mark_rest",
-        "mark_practice", "mark_voice", "first_cycle", "add_stroke", "remove_stroke"};
-    return words;
-}
-
-const std::vector<std::string>& correctionNameWords()
-{
-    static const std::vector<std::string> words{"inhale", "exhale", "hold", "nothing"};
-    return words;
-}
-
 bool Correction::isStretch() const
 {
     return kind == Kind::MarkRest || kind == Kind::MarkPractice || kind == Kind::MarkVoice;
@@ -275,16 +261,25 @@ Corrected laidOver(Heard heard, const std::vector<Correction>& corrections)
     return result;
 }
 
-void CorrectionHistory::change(std::vector<Correction> done)
+void CorrectionHistory::change(std::vector<Correction> corrections)
 {
-    m_before.push_back(std::exchange(m_done, std::move(done)));
+    m_before.push_back(m_said);
+    m_said.corrections = std::move(corrections);
     m_after.clear();
+}
+
+void CorrectionHistory::swapKinds(bool was)
+{
+    // Taken back, it is what it was, whatever the profile says by then.
+    m_said.kindAIsInhale = was;
+    change(m_said.corrections);
+    m_said.kindAIsInhale = !was;
 }
 
 void CorrectionHistory::add(const Correction& correction)
 {
     constexpr double same = 1e-3;
-    std::vector<Correction> done = m_done;
+    std::vector<Correction> done = m_said.corrections;
     const bool movesOn = !done.empty() && correction.kind == Correction::Kind::MoveBoundary &&
                          done.back().kind == Correction::Kind::MoveBoundary &&
                          std::fabs(done.back().toS - correction.atS) < same;
@@ -300,7 +295,7 @@ void CorrectionHistory::add(const Correction& correction)
 void CorrectionHistory::addTogether(const std::vector<Correction>& corrections)
 {
     if (corrections.empty()) return;
-    std::vector<Correction> done = m_done;
+    std::vector<Correction> done = m_said.corrections;
     done.insert(done.end(), corrections.begin(), corrections.end());
     change(std::move(done));
 }
@@ -308,7 +303,7 @@ void CorrectionHistory::addTogether(const std::vector<Correction>& corrections)
 bool CorrectionHistory::undo()
 {
     if (m_before.empty()) return false;
-    m_after.push_back(std::exchange(m_done, std::move(m_before.back())));
+    m_after.push_back(std::exchange(m_said, std::move(m_before.back())));
     m_before.pop_back();
     return true;
 }
@@ -316,17 +311,17 @@ bool CorrectionHistory::undo()
 bool CorrectionHistory::redo()
 {
     if (m_after.empty()) return false;
-    m_before.push_back(std::exchange(m_done, std::move(m_after.back())));
+    m_before.push_back(std::exchange(m_said, std::move(m_after.back())));
     m_after.pop_back();
     return true;
 }
 
 bool CorrectionHistory::takeBack(double startS, double endS)
 {
-    std::vector<Correction> done = m_done;
+    std::vector<Correction> done = m_said.corrections;
     std::erase_if(done,
                   [&](const Correction& c) { return c.placeS() >= startS && c.placeS() <= endS; });
-    if (done.size() == m_done.size()) return false;
+    if (done.size() == m_said.corrections.size()) return false;
     change(std::move(done));
     return true;
 }

@@ -5,6 +5,7 @@
 // the recording again.
 #pragma once
 
+#include "core/base/enum_words.hpp"
 #include "core/listen/listener.hpp"
 
 #include <string>
@@ -40,8 +41,11 @@ struct Correction {
 };
 
 /// The words for files: "move_boundary", "inhale".
-const std::vector<std::string>& correctionKindWords();
-const std::vector<std::string>& correctionNameWords();
+inline constexpr EnumWords<Correction::Kind, Correction::Kind::RemoveStroke> correctionKindWords{
+    "move_boundary", "rename",     "split",       "join",       "mark_rest",
+    "mark_practice", "mark_voice", "first_cycle", "add_stroke", "remove_stroke"};
+inline constexpr EnumWords<Correction::Name, Correction::Name::Nothing> correctionNameWords{
+    "inhale", "exhale", "hold", "nothing"};
 
 /// Heard with the corrections laid over it, in their order. One that finds nothing to be laid on
 /// (no boundary within a third of a second, a run of strokes, too little room) changes nothing;
@@ -61,9 +65,13 @@ inline constexpr double shortestCorrectedSeconds = 0.1;
 class CorrectionHistory {
 public:
     CorrectionHistory() = default;
-    explicit CorrectionHistory(std::vector<Correction> done) : m_done(std::move(done)) {}
+    explicit CorrectionHistory(std::vector<Correction> done) : m_said{std::move(done), {}} {}
 
-    const std::vector<Correction>& done() const { return m_done; }
+    const std::vector<Correction>& done() const { return m_said.corrections; }
+    /// Which of both kinds of breath a person said is the inhale (`Known::kindAIsInhale`).
+    std::optional<bool> kindAIsInhale() const { return m_said.kindAIsInhale; }
+    /// Inhales become exhales all over the recording; `was` is what they were read as.
+    void swapKinds(bool was);
     /// Adds one. A boundary that is moved on is moved once, from where it was heard; moved back
     /// there, it is not moved at all. What was taken back before is forgotten.
     void add(const Correction& correction);
@@ -79,11 +87,15 @@ public:
     bool takeBack(double startS, double endS);
 
 private:
-    std::vector<Correction> m_done;
-    std::vector<std::vector<Correction>> m_before; ///< states to go back to, the last one last
-    std::vector<std::vector<Correction>> m_after;
+    struct Said {
+        std::vector<Correction> corrections;
+        std::optional<bool> kindAIsInhale;
+    };
+    Said m_said;
+    std::vector<Said> m_before; ///< states to go back to, the last one last
+    std::vector<Said> m_after;
 
-    void change(std::vector<Correction> done);
+    void change(std::vector<Correction> corrections);
 };
 
 } // namespace layakari

@@ -1,15 +1,15 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/reading/plan_guess.hpp"
-#include "core/base/text.hpp"
 
+#include "core/curriculum/presets.hpp"
 #include "core/measure/robust.hpp"
 #include "core/plan/plan_figures.hpp"
-#include "core/plan/presets.hpp"
 #include "core/reading/longer_plan.hpp"
 
 #include <algorithm>
 #include <cmath>
 #include <cstdio>
+#include <fmt/format.h>
 #include <utility>
 
 namespace layakari {
@@ -253,13 +253,14 @@ std::optional<PlanGuess> convincingGuess(const Listened& listened, const Known& 
 
 std::string fitInWords(const PlanGuess& guess)
 {
-    std::string words = format("fits %.0f of 100", 100 * guess.fit);
+    std::string words = fmt::format("fits {:.0f} of 100", 100 * guess.fit);
     const char* joint = ": ";
     const auto add = [&](const std::string& text) { words += std::exchange(joint, ", ") + text; };
-    if (guess.cycles > 0) add(format(guess.cycles == 1 ? "%d cycle" : "%d cycles", guess.cycles));
-    if (guess.strokes > 0) add(format("%d strokes", guess.strokes));
-    if (guess.accuracy) add(format("%.0f of 100 kept", *guess.accuracy));
-    if (guess.countLengthS) add(format("in counts of %.2f s", *guess.countLengthS));
+    if (guess.cycles > 0)
+        add(fmt::format("{} {}", guess.cycles, guess.cycles == 1 ? "cycle" : "cycles"));
+    if (guess.strokes > 0) add(fmt::format("{} strokes", guess.strokes));
+    if (guess.accuracy) add(fmt::format("{:.0f} of 100 kept", *guess.accuracy));
+    if (guess.countLengthS) add(fmt::format("in counts of {:.2f} s", *guess.countLengthS));
     return words;
 }
 

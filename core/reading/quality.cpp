@@ -1,11 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/reading/quality.hpp"
 
-#include "core/base/text.hpp"
-
 #include <algorithm>
 #include <cmath>
 #include <cstdio>
+#include <fmt/format.h>
 
 namespace layakari {
 
@@ -21,7 +20,7 @@ constexpr double muchSpeech = 0.05; // of the time
 std::string clock(double seconds)
 {
     const long whole = std::lround(std::floor(seconds));
-    return format("%ld:%02ld", whole / 60, whole % 60);
+    return fmt::format("{}:{:02}", whole / 60, whole % 60);
 }
 
 void worsen(Quality& quality, Quality::Verdict verdict)
@@ -64,15 +63,17 @@ void judgeBreath(Quality& quality, const Heard& heard)
     if (anyPlain) judgeLoudness(quality, heard);
     if (heard.speechShare > muchSpeech) {
         complain(quality, Quality::Verdict::Usable,
-                 format("Somebody speaks in %.0f %% of the recording. What lies under the words is "
-                        "read with more doubt; a recording of the breath alone is surer.",
-                        100 * heard.speechShare));
+                 fmt::format(
+                     "Somebody speaks in {:.0f} % of the recording. What lies under the words is "
+                     "read with more doubt; a recording of the breath alone is surer.",
+                     100 * heard.speechShare));
     }
     if (heard.recorderGainDb > 0) {
         complain(quality, Quality::Verdict::Usable,
-                 format("The recorder turned itself up and down by up to %.0f dB. Where it can be, "
-                        "switch its automatic gain off.",
-                        heard.recorderGainDb));
+                 fmt::format(
+                     "The recorder turned itself up and down by up to {:.0f} dB. Where it can be, "
+                     "switch its automatic gain off.",
+                     heard.recorderGainDb));
     }
     if (heard.loudestDb < quietRecordingDb)
         quality.advice.push_back("The recording is very quiet. Raise the recording level or move "
@@ -84,10 +85,10 @@ void judgeFaults(Quality& quality, const SoundFaults& faults)
     constexpr double loudHumDb = 12;
     constexpr double muchWind = 0.15;
     if (faults.mainsDb > loudHumDb)
-        quality.advice.push_back(format("An electric hum of %.0f Hz runs through the "
-                                        "recording. Move the microphone and its cable "
-                                        "away from chargers and lamps.",
-                                        faults.mainsHz));
+        quality.advice.push_back(fmt::format("An electric hum of {:.0f} Hz runs through the "
+                                             "recording. Move the microphone and its cable "
+                                             "away from chargers and lamps.",
+                                             faults.mainsHz));
     if (faults.windShare > muchWind) {
         complain(
             quality, Quality::Verdict::Usable,
@@ -95,8 +96,9 @@ void judgeFaults(Quality& quality, const SoundFaults& faults)
             "stream of the exhale.");
     }
     if (faults.dropouts > 0) {
-        complain(quality, Quality::Verdict::Usable,
-                 format("The sound drops out %d times for a moment. Close other programs while "
+        complain(
+            quality, Quality::Verdict::Usable,
+            fmt::format("The sound drops out {} times for a moment. Close other programs while "
                         "recording, or use another cable.",
                         faults.dropouts));
     }
@@ -118,20 +120,20 @@ void judgeDamage(Quality& quality, const SoundDamage& damage)
     }
     if (damage.notANumber > 0) {
         complain(quality, Quality::Verdict::Usable,
-                 format("%.0f samples are not numbers; they were read as silence.",
-                        static_cast<double>(damage.notANumber)));
+                 fmt::format("{:.0f} samples are not numbers; they were read as silence.",
+                             static_cast<double>(damage.notANumber)));
     }
     if (damage.undecodablePackets > 0) {
         complain(quality, Quality::Verdict::Usable,
-                 format("%.0f stretches of the file are damaged and were left out.",
-                        static_cast<double>(damage.undecodablePackets)));
+                 fmt::format("{:.0f} stretches of the file are damaged and were left out.",
+                             static_cast<double>(damage.undecodablePackets)));
     }
     const double missing = damage.headerSeconds - damage.readSeconds;
     // Headers of compressed files estimate; a second and a fiftieth are theirs to be wrong by.
     if (missing > std::max(1.0, 0.02 * damage.headerSeconds)) {
         complain(quality, Quality::Verdict::Usable,
-                 format("The file says that it is %.0f s long, ", damage.headerSeconds) +
-                     format("but only the first %.0f s could be read.", damage.readSeconds));
+                 fmt::format("The file says that it is {:.0f} s long, ", damage.headerSeconds) +
+                     fmt::format("but only the first {:.0f} s could be read.", damage.readSeconds));
     }
 }
 
@@ -150,14 +152,6 @@ Quality judgeQuality(const Heard& heard, const SoundDamage& damage, const SoundF
     return quality;
 }
 
-const char* toWord(Quality::Verdict verdict)
-{
-    switch (verdict) {
-    case Quality::Verdict::Good: return "good";
-    case Quality::Verdict::Usable: return "usable";
-    case Quality::Verdict::Poor: return "poor";
-    }
-    return "";
-}
+const char* toWord(Quality::Verdict verdict) { return verdictWords.of(verdict); }
 
 } // namespace layakari

@@ -2,6 +2,7 @@
 #pragma once
 
 #include "core/audio/recording.hpp"
+#include "core/base/enum_words.hpp"
 #include "core/listen/listener.hpp"
 
 #include <optional>
@@ -46,6 +47,9 @@ SoundFaults findFaults(const FeatureTrack& track, const Heard& heard);
 /// Judges by the breath over the room (good from 15 dB, poor under 8: the levels at which the
 /// listener's errors grow, docs/benchmarks.md), clipping and damage.
 Quality judgeQuality(const Heard& heard, const SoundDamage& damage, const SoundFaults& faults = {});
+
+inline constexpr EnumWords<Quality::Verdict, Quality::Verdict::Poor> verdictWords{"good", "usable",
+                                                                                  "poor"};
 
 const char* toWord(Quality::Verdict verdict);
 

@@ -16,7 +16,7 @@
 #include "core/measure/ocean_figures.hpp"
 #include "core/measure/strain_signs.hpp"
 #include "core/measure/stroke_runs.hpp"
-#include "core/plan/pitch.hpp"
+#include "core/pitch/pitch.hpp"
 #include "core/reading/corrections.hpp"
 #include "core/reading/quality.hpp"
 

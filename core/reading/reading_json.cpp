@@ -2,12 +2,14 @@
 #include "core/base/checked_json.hpp"
 #include "core/base/files.hpp"
 #include "core/base/text.hpp"
+#include "core/plan/plan_words.hpp"
 #include "core/reading/beyond_phases_json.hpp"
 #include "core/reading/reading.hpp"
 #include "core/reading/rounded.hpp"
 
 #include <cmath>
 #include <map>
+#include <nlohmann/json.hpp>
 
 namespace layakari {
 
@@ -15,12 +17,9 @@ namespace {
 
 using Json = nlohmann::ordered_json;
 
-const std::vector<std::string> kindWords{"inhale",  "hold_full", "exhale", "hold_empty",
-                                         "strokes", "voice",     "unknown"};
-const std::vector<std::string> soundWords{"plain", "ujjayi", "hum", "sigh"};
-const std::vector<std::string> roleWords{"practice", "rest", "outside"};
+constexpr EnumWords<ReadKind, ReadKind::Unknown> kindWords{
+    "inhale", "hold_full", "exhale", "hold_empty", "strokes", "voice", "unknown"};
 const std::vector<std::string> originWords{"heard", "corrected"};
-const std::vector<std::string> verdictWords{"good", "usable", "poor"};
 
 constexpr std::size_t mostPhases = 200000;
 constexpr std::uintmax_t mostFileBytes = 64u << 20;
@@ -46,7 +45,7 @@ Json toJson(const Quality& quality)
                               {"reason", part.reason}});
     return {{"verdict", toWord(quality.verdict)},
             {"noise_floor_db", rounded(quality.noiseFloorDb, 0.01)},
-            {"breath_snr_db", figure(quality.breathToNoiseDb)},
+            {"breath_snr_db", numberOrNull(quality.breathToNoiseDb)},
             {"clipped_fraction", quality.clippedFraction},
             {"unreadable", std::move(unreadable)},
             {"advice", quality.advice}};
@@ -54,13 +53,13 @@ Json toJson(const Quality& quality)
 
 Json toJson(const ReadPhase& p)
 {
-    return {{"kind", kindWords[static_cast<std::size_t>(p.kind)]},
+    return {{"kind", kindWords.of(p.kind)},
             {"sound", toWord(p.sound)},
             {"start_s", seconds(p.startS)},
             {"end_s", seconds(p.endS)},
             {"start_sd_s", seconds(p.startSdS)},
             {"end_sd_s", seconds(p.endSdS)},
-            {"confidence", figure(p.confidence)},
+            {"confidence", numberOrNull(p.confidence)},
             {"role", toWord(p.role)},
             {"cycle", p.cycle ? Json(*p.cycle) : Json(nullptr)},
             {"origin", p.corrected ? "corrected" : "heard"}};
@@ -68,11 +67,9 @@ Json toJson(const ReadPhase& p)
 
 Json toJson(const Correction& c)
 {
-    Json json{{"kind", correctionKindWords()[static_cast<std::size_t>(c.kind)]},
-              {"at_s", seconds(c.atS)}};
+    Json json{{"kind", correctionKindWords.of(c.kind)}, {"at_s", seconds(c.atS)}};
     if (c.kind == Correction::Kind::MoveBoundary || c.isStretch()) json["to_s"] = seconds(c.toS);
-    if (c.kind == Correction::Kind::Rename)
-        json["name"] = correctionNameWords()[static_cast<std::size_t>(c.name)];
+    if (c.kind == Correction::Kind::Rename) json["name"] = correctionNameWords.of(c.name);
     return json;
 }
 
@@ -90,8 +87,8 @@ Json toJson(const ReadCycle& c, std::size_t index)
         phases.push_back({{"phase", toWord(kept.phase)},
                           {"target_counts", toJson(kept.target)},
                           {"seconds", seconds(kept.seconds)},
-                          {"counts", figure(kept.counts)},
-                          {"counts_sd", figure(kept.countsSd)},
+                          {"counts", numberOrNull(kept.counts)},
+                          {"counts_sd", numberOrNull(kept.countsSd)},
                           {"heard", kept.heard}});
     return {{"index", index},
             {"part", c.part.empty() ? Json(nullptr) : Json(c.part)},
@@ -103,9 +100,9 @@ Json toJson(const ReadCycle& c, std::size_t index)
             {"end_s", seconds(c.endS)},
             {"complete", c.complete},
             {"phases", std::move(phases)},
-            {"count_length_s", figure(c.countLengthS)},
-            {"accuracy", figure(c.accuracy)},
-            {"shape_accuracy", figure(c.shapeAccuracy)}};
+            {"count_length_s", numberOrNull(c.countLengthS)},
+            {"accuracy", numberOrNull(c.accuracy)},
+            {"shape_accuracy", numberOrNull(c.shapeAccuracy)}};
 }
 
 Json toJson(const Comparison& comparison)
@@ -114,30 +111,30 @@ Json toJson(const Comparison& comparison)
     for (const ComparedGroup& group : comparison.groups)
         groups.push_back({{"name", group.name},
                           {"values", group.values},
-                          {"mean", figure(group.mean)},
-                          {"sd", figure(group.sd)}});
+                          {"mean", numberOrNull(group.mean)},
+                          {"sd", numberOrNull(group.sd)}});
     return {{"by", comparison.by},
             {"groups", std::move(groups)},
-            {"difference", figure(comparison.difference)},
-            {"difference_sd", figure(comparison.differenceSd)}};
+            {"difference", numberOrNull(comparison.difference)},
+            {"difference_sd", numberOrNull(comparison.differenceSd)}};
 }
 
 Json toJson(const OceanFigures& ocean)
 {
     Json roughAt = Json::array();
-    for (const double at : ocean.roughAtS) roughAt.push_back(figure(at));
+    for (const double at : ocean.roughAtS) roughAt.push_back(numberOrNull(at));
     return {{"breaths", ocean.breaths},
-            {"practice_s", figure(ocean.seconds)},
-            {"sound_share", figure(ocean.soundShare)},
-            {"inhale_s", figure(ocean.inhaleS)},
-            {"exhale_s", figure(ocean.exhaleS)},
-            {"evenness", figure(ocean.evenness)},
-            {"spectral_evenness", figure(ocean.spectralEvenness)},
-            {"evenness_between", figure(ocean.evennessBetween)},
-            {"spectral_evenness_between", figure(ocean.spectralEvennessBetween)},
-            {"roughness", figure(ocean.roughness)},
+            {"practice_s", numberOrNull(ocean.seconds)},
+            {"sound_share", numberOrNull(ocean.soundShare)},
+            {"inhale_s", numberOrNull(ocean.inhaleS)},
+            {"exhale_s", numberOrNull(ocean.exhaleS)},
+            {"evenness", numberOrNull(ocean.evenness)},
+            {"spectral_evenness", numberOrNull(ocean.spectralEvenness)},
+            {"evenness_between", numberOrNull(ocean.evennessBetween)},
+            {"spectral_evenness_between", numberOrNull(ocean.spectralEvennessBetween)},
+            {"roughness", numberOrNull(ocean.roughness)},
             {"rough_at_s", std::move(roughAt)},
-            {"balance_db", figure(ocean.balanceDb)}};
+            {"balance_db", numberOrNull(ocean.balanceDb)}};
 }
 
 Json toJson(const Summary& s, bool planned)
@@ -148,31 +145,31 @@ Json toJson(const Summary& s, bool planned)
                  {"hold_full", nullptr},
                  {"exhale", nullptr},
                  {"hold_empty", nullptr}};
-        for (const Summary::Ratio& r : s.ratio) ratio[toWord(r.phase)] = figure(r.toInhale);
+        for (const Summary::Ratio& r : s.ratio) ratio[toWord(r.phase)] = numberOrNull(r.toInhale);
     }
     return {{"cycles_planned", planned ? Json(s.cyclesPlanned) : Json(nullptr)},
             {"cycles_heard", s.cyclesHeard},
-            {"completion", figure(s.completion)},
-            {"accuracy", figure(s.accuracy)},
-            {"accuracy_low", figure(s.accuracyLow)},
-            {"accuracy_high", figure(s.accuracyHigh)},
-            {"shape_accuracy", figure(s.shapeAccuracy)},
-            {"tempo_steadiness", figure(s.tempoSteadiness)},
-            {"count_length_s", figure(s.countLengthS)},
-            {"count_length_sd_s", figure(s.countLengthSdS)},
+            {"completion", numberOrNull(s.completion)},
+            {"accuracy", numberOrNull(s.accuracy)},
+            {"accuracy_low", numberOrNull(s.accuracyLow)},
+            {"accuracy_high", numberOrNull(s.accuracyHigh)},
+            {"shape_accuracy", numberOrNull(s.shapeAccuracy)},
+            {"tempo_steadiness", numberOrNull(s.tempoSteadiness)},
+            {"count_length_s", numberOrNull(s.countLengthS)},
+            {"count_length_sd_s", numberOrNull(s.countLengthSdS)},
             {"ratio", std::move(ratio)},
-            {"breaths_per_min", figure(s.breathsPerMin)},
-            {"practice_s", figure(s.practiceS)},
-            {"longest_hold_s", figure(s.longestHoldS)},
+            {"breaths_per_min", numberOrNull(s.breathsPerMin)},
+            {"practice_s", numberOrNull(s.practiceS)},
+            {"longest_hold_s", numberOrNull(s.longestHoldS)},
             {"strokes", s.strokesHeard},
             {"strokes_planned", s.runsPlanned > 0 ? Json(s.strokesPlanned) : Json(nullptr)},
-            {"stroke_rate_per_min", figure(s.strokeRatePerMin)},
-            {"pitch_hz", figure(s.pitchHz)},
-            {"hum_s", figure(s.humSeconds)},
-            {"hum_growth_s", figure(s.humGrowthS)},
-            {"pitch_off_cents", figure(s.pitchOffCents)},
-            {"pitch_steadiness_cents", figure(s.pitchSteadinessCents)},
-            {"stay_s", figure(s.stayS)},
+            {"stroke_rate_per_min", numberOrNull(s.strokeRatePerMin)},
+            {"pitch_hz", numberOrNull(s.pitchHz)},
+            {"hum_s", numberOrNull(s.humSeconds)},
+            {"hum_growth_s", numberOrNull(s.humGrowthS)},
+            {"pitch_off_cents", numberOrNull(s.pitchOffCents)},
+            {"pitch_steadiness_cents", numberOrNull(s.pitchSteadinessCents)},
+            {"stay_s", numberOrNull(s.stayS)},
             {"ocean", s.ocean ? toJson(*s.ocean) : Json(nullptr)}};
 }
 
@@ -190,8 +187,7 @@ RecordingInfo parseRecording(const CheckedJson& value)
 Quality parseQuality(const CheckedJson& value)
 {
     Quality quality;
-    quality.verdict =
-        static_cast<Quality::Verdict>(value.require("verdict").wordAmong(verdictWords));
+    quality.verdict = value.require("verdict").oneOf(verdictWords);
     quality.noiseFloorDb = value.require("noise_floor_db").number(-400, 100);
     if (const auto ratio = value.findValue("breath_snr_db"))
         quality.breathToNoiseDb = ratio->number(-400, 400);
@@ -209,9 +205,8 @@ Quality parseQuality(const CheckedJson& value)
 ReadPhase parsePhase(const CheckedJson& value, double notBefore, std::size_t cycles)
 {
     ReadPhase p;
-    p.kind = static_cast<ReadKind>(value.require("kind").wordAmong(kindWords));
-    if (const auto sound = value.findValue("sound"))
-        p.sound = static_cast<PhaseSound>(sound->wordAmong(soundWords));
+    p.kind = value.require("kind").oneOf(kindWords);
+    if (const auto sound = value.findValue("sound")) p.sound = sound->oneOf(soundWords);
     p.startS = value.require("start_s").number(0, mostSeconds);
     p.endS = value.require("end_s").number(0, mostSeconds);
     if (p.startS < notBefore - 1e-3)
@@ -220,7 +215,7 @@ ReadPhase parsePhase(const CheckedJson& value, double notBefore, std::size_t cyc
     p.startSdS = value.require("start_sd_s").number(0, mostSeconds);
     p.endSdS = value.require("end_sd_s").number(0, mostSeconds);
     p.confidence = value.require("confidence").number(0, 1);
-    p.role = static_cast<Role>(value.require("role").wordAmong(roleWords));
+    p.role = value.require("role").oneOf(roleWords);
     if (const auto cycle = value.findValue("cycle")) {
         p.cycle = cycle->integer(0, static_cast<int>(mostPhases));
         if (static_cast<std::size_t>(*p.cycle) >= cycles) cycle->fault("there is no such cycle");
@@ -267,8 +262,7 @@ ReadCycle parseCycle(const CheckedJson& value, const PlannedPhases& plan, std::s
                                     " elements; its part has " + std::to_string(planned->size()));
     for (std::size_t k = 0; k < phases.size(); ++k) {
         ReadCycle::Kept kept;
-        kept.phase = static_cast<PhaseKind>(
-            phases[k].require("phase").wordAmong({"inhale", "hold_full", "exhale", "hold_empty"}));
+        kept.phase = phases[k].require("phase").oneOf(phaseWords);
         if (planned) kept.target = (*planned)[k].counts;
         for (const CheckedJson& i : phases[k].require("heard").elements(0, mostPhases)) {
             const auto phase =
@@ -286,13 +280,12 @@ ReadCycle parseCycle(const CheckedJson& value, const PlannedPhases& plan, std::s
 Correction parseCorrection(const CheckedJson& value)
 {
     Correction c;
-    c.kind = static_cast<Correction::Kind>(value.require("kind").wordAmong(correctionKindWords()));
+    c.kind = value.require("kind").oneOf(correctionKindWords);
     c.atS = value.require("at_s").number(0, mostSeconds);
     if (c.kind == Correction::Kind::MoveBoundary || c.isStretch())
         c.toS = value.require("to_s").number(0, mostSeconds);
     if (c.kind == Correction::Kind::Rename)
-        c.name =
-            static_cast<Correction::Name>(value.require("name").wordAmong(correctionNameWords()));
+        c.name = value.require("name").oneOf(correctionNameWords);
     return c;
 }
 
@@ -382,18 +375,18 @@ std::string readingToJson(const Reading& reading)
                                      {"end_s", seconds(rest.endS)},
                                      {"after_round", rest.afterRound},
                                      {"breaths", rest.breaths},
-                                     {"breaths_per_min", figure(rest.breathsPerMin)}});
-    document["guide_count"] = reading.guide
-                                  ? Json{{"count_length_s", figure(reading.guide->countS)},
-                                         {"count_length_sd_s", figure(reading.guide->countSdS)},
-                                         {"counts", reading.guide->counts},
-                                         {"share", figure(reading.guide->share)}}
-                                  : Json(nullptr);
+                                     {"breaths_per_min", numberOrNull(rest.breathsPerMin)}});
+    document["guide_count"] =
+        reading.guide ? Json{{"count_length_s", numberOrNull(reading.guide->countS)},
+                             {"count_length_sd_s", numberOrNull(reading.guide->countSdS)},
+                             {"counts", reading.guide->counts},
+                             {"share", numberOrNull(reading.guide->share)}}
+                      : Json(nullptr);
     document["summary"] = toJson(reading.summary, reading.plan.has_value());
     document["summary"]["count_trend_percent_per_min"] =
-        reading.countTrend ? figure(reading.countTrend->percentPerMin) : Json(nullptr);
+        reading.countTrend ? numberOrNull(reading.countTrend->percentPerMin) : Json(nullptr);
     document["summary"]["count_trend_sd"] =
-        reading.countTrend ? figure(reading.countTrend->sd) : Json(nullptr);
+        reading.countTrend ? numberOrNull(reading.countTrend->sd) : Json(nullptr);
     document["corrections"] = Json::array();
     for (const Correction& c : reading.corrections) document["corrections"].push_back(toJson(c));
     // File names need not be UTF-8; what is not is replaced rather than refused.

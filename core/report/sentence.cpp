@@ -2,12 +2,12 @@
 #include "core/report/sentence.hpp"
 
 #include "core/base/checked_json.hpp"
-#include "core/base/text.hpp"
 #include "core/measure/keeping.hpp"
 #include "core/report/notes.hpp"
 
 #include <algorithm>
 #include <cmath>
+#include <fmt/format.h>
 #include <map>
 #include <utility>
 
@@ -62,7 +62,7 @@ std::string verdictOn(const Tally& tally, const char* beVerb)
     const int after = all - static_cast<int>(firstOff);
     if (firstOff > 0 && off * 5 >= after * 4 && after >= 2)
         return how + " from cycle " + std::to_string(tally.cycle[firstOff] + 1) + " on";
-    return how + format(" in %d of %d cycles", off, all);
+    return how + fmt::format(" in {} of {} cycles", off, all);
 }
 
 std::string keptInWords(const Reading& reading)
@@ -109,10 +109,10 @@ std::string freeBreathingInWords(const Reading& reading)
 {
     if (!reading.summary.breathsPerMin) return "Breathing was heard, but no whole breath.";
     std::string text = plural(reading.summary.cyclesHeard, "free breath", "free breaths") +
-                       format(", %.1f a minute", *reading.summary.breathsPerMin);
+                       fmt::format(", {:.1f} a minute", *reading.summary.breathsPerMin);
     for (const Summary::Ratio& r : reading.summary.ratio)
         if (r.phase == PhaseKind::Exhale)
-            text += format(". The exhale is %.1f times as long as the inhale", r.toInhale);
+            text += fmt::format(". The exhale is {:.1f} times as long as the inhale", r.toInhale);
     return text + ".";
 }
 
@@ -146,19 +146,19 @@ std::string paceInWords(const std::string& pace)
 
 std::string cycleLine(const ReadCycle& cycle, std::size_t index)
 {
-    std::string line = format("%4zu  %7s ", index + 1, clockTime(cycle.startS).c_str());
+    std::string line = fmt::format("{:4}  {:>7} ", index + 1, clockTime(cycle.startS));
     for (const ReadCycle::Kept& kept : cycle.phases) {
         if (isUnheard(kept))
-            line += format("  %s -", inWords(kept.phase));
+            line += fmt::format("  {} -", inWords(kept.phase));
         else if (kept.counts)
-            line += format("  %s %.1f", inWords(kept.phase), *kept.counts);
+            line += fmt::format("  {} {:.1f}", inWords(kept.phase), *kept.counts);
         else
-            line += format("  %s %.1f s", inWords(kept.phase), kept.seconds);
+            line += fmt::format("  {} {:.1f} s", inWords(kept.phase), kept.seconds);
         const Keeping keeping = keepingOf(kept);
         if (keeping == Keeping::Short) line += " (short)";
         if (keeping == Keeping::Long) line += " (long)";
     }
-    if (cycle.accuracy) line += format("   %.0f", *cycle.accuracy);
+    if (cycle.accuracy) line += fmt::format("   {:.0f}", *cycle.accuracy);
     if (cycle.extra) line += "   one more than planned";
     if (hasUnheardTurn(cycle))
         line += "   a turn between two breaths was not heard";
@@ -169,19 +169,21 @@ std::string cycleLine(const ReadCycle& cycle, std::size_t index)
 
 std::string oceanFiguresInWords(const OceanFigures& ocean)
 {
-    std::string text = format("  ocean breath    %s min in %s", clockTime(ocean.seconds).c_str(),
-                              plural(ocean.breaths, "breath", "breaths").c_str());
-    if (ocean.inhaleS) text += format(", in %.1f s", *ocean.inhaleS);
-    if (ocean.exhaleS) text += format(", out %.1f s", *ocean.exhaleS);
-    text += format("\n  its sound       there %.0f %% of the time", 100 * ocean.soundShare);
+    std::string text = fmt::format("  ocean breath    {} min in {}", clockTime(ocean.seconds),
+                                   plural(ocean.breaths, "breath", "breaths").c_str());
+    if (ocean.inhaleS) text += fmt::format(", in {:.1f} s", *ocean.inhaleS);
+    if (ocean.exhaleS) text += fmt::format(", out {:.1f} s", *ocean.exhaleS);
+    text += fmt::format("\n  its sound       there {:.0f} % of the time", 100 * ocean.soundShare);
     if (ocean.balanceDb)
-        text += format(", in %.1f dB %s than out", std::fabs(*ocean.balanceDb),
-                       *ocean.balanceDb < 0 ? "softer" : "louder");
-    text += format("\n  evenness        %.2f within a breath", ocean.evenness);
-    if (ocean.evennessBetween) text += format(", %.2f between breaths", *ocean.evennessBetween);
-    text += format("; of spectrum %.2f", ocean.spectralEvenness);
-    if (ocean.spectralEvennessBetween) text += format(" and %.2f", *ocean.spectralEvennessBetween);
-    text += format("\n  roughness       %.2f\n", ocean.roughness);
+        text += fmt::format(", in {:.1f} dB {} than out", std::fabs(*ocean.balanceDb),
+                            *ocean.balanceDb < 0 ? "softer" : "louder");
+    text += fmt::format("\n  evenness        {:.2f} within a breath", ocean.evenness);
+    if (ocean.evennessBetween)
+        text += fmt::format(", {:.2f} between breaths", *ocean.evennessBetween);
+    text += fmt::format("; of spectrum {:.2f}", ocean.spectralEvenness);
+    if (ocean.spectralEvennessBetween)
+        text += fmt::format(" and {:.2f}", *ocean.spectralEvennessBetween);
+    text += fmt::format("\n  roughness       {:.2f}\n", ocean.roughness);
     return text;
 }
 
@@ -189,66 +191,70 @@ std::string figures(const Summary& s)
 {
     std::string text;
     if (s.accuracy)
-        text += format("  accuracy        %.0f of 100 (%.0f to %.0f)\n", *s.accuracy,
-                       s.accuracyLow.value_or(*s.accuracy), s.accuracyHigh.value_or(*s.accuracy));
-    if (s.shapeAccuracy) text += format("  shape alone     %.0f of 100\n", *s.shapeAccuracy);
+        text +=
+            fmt::format("  accuracy        {:.0f} of 100 ({:.0f} to {:.0f})\n", *s.accuracy,
+                        s.accuracyLow.value_or(*s.accuracy), s.accuracyHigh.value_or(*s.accuracy));
+    if (s.shapeAccuracy) text += fmt::format("  shape alone     {:.0f} of 100\n", *s.shapeAccuracy);
     if (s.completion)
-        text += format("  completion      %.0f of %d cycles\n", *s.completion * s.cyclesPlanned,
-                       s.cyclesPlanned);
-    if (s.countLengthS) text += format("  count length    %.2f s\n", *s.countLengthS);
-    if (s.tempoSteadiness) text += format("  tempo steady    %.0f of 100\n", *s.tempoSteadiness);
+        text += fmt::format("  completion      {:.0f} of {} cycles\n",
+                            *s.completion * s.cyclesPlanned, s.cyclesPlanned);
+    if (s.countLengthS) text += fmt::format("  count length    {:.2f} s\n", *s.countLengthS);
+    if (s.tempoSteadiness)
+        text += fmt::format("  tempo steady    {:.0f} of 100\n", *s.tempoSteadiness);
     if (!s.ratio.empty()) {
         text += "  ratio          ";
         for (std::size_t i = 0; i < s.ratio.size(); ++i)
-            text += format("%s%s %.2f", i ? " : " : " ", inWords(s.ratio[i].phase),
-                           s.ratio[i].toInhale);
+            text += fmt::format("{}{} {:.2f}", i ? " : " : " ", inWords(s.ratio[i].phase),
+                                s.ratio[i].toInhale);
         text += "\n";
     }
-    if (s.breathsPerMin) text += format("  breaths         %.1f a minute\n", *s.breathsPerMin);
-    if (s.longestHoldS) text += format("  longest hold    %.1f s\n", *s.longestHoldS);
+    if (s.breathsPerMin)
+        text += fmt::format("  breaths         {:.1f} a minute\n", *s.breathsPerMin);
+    if (s.longestHoldS) text += fmt::format("  longest hold    {:.1f} s\n", *s.longestHoldS);
     if (s.runsPlanned > 0)
-        text += format("  strokes         %d of %d\n", s.strokesHeard, s.strokesPlanned);
+        text += fmt::format("  strokes         {} of {}\n", s.strokesHeard, s.strokesPlanned);
     if (s.strokeRatePerMin)
-        text += format("  stroke rate     %.1f a minute\n", *s.strokeRatePerMin);
-    if (s.pitchHz) text += format("  pitch           %.1f Hz\n", *s.pitchHz);
-    if (s.humGrowthS) text += format("  hums grow by    %+.2f s each\n", *s.humGrowthS);
-    if (s.stayS) text += format("  stay after hums %.0f s\n", *s.stayS);
+        text += fmt::format("  stroke rate     {:.1f} a minute\n", *s.strokeRatePerMin);
+    if (s.pitchHz) text += fmt::format("  pitch           {:.1f} Hz\n", *s.pitchHz);
+    if (s.humGrowthS) text += fmt::format("  hums grow by    {:+.2f} s each\n", *s.humGrowthS);
+    if (s.stayS) text += fmt::format("  stay after hums {:.0f} s\n", *s.stayS);
     if (s.ocean) text += oceanFiguresInWords(*s.ocean);
     return text;
 }
 
 std::string runLine(const ReadStrokeRun& run, std::size_t index)
 {
-    std::string line =
-        format("%4zu  %7s   %d", index + 1, clockTime(run.startS).c_str(), run.count);
-    if (run.targetCount) line += format(" of %d", *run.targetCount);
+    std::string line = fmt::format("{:4}  {:>7}   {}", index + 1, clockTime(run.startS), run.count);
+    if (run.targetCount) line += fmt::format(" of {}", *run.targetCount);
     line += " strokes";
-    if (run.ratePerMin) line += format(", %.1f a minute", *run.ratePerMin);
+    if (run.ratePerMin) line += fmt::format(", {:.1f} a minute", *run.ratePerMin);
     if (!run.pace.empty()) line += ", " + paceInWords(run.pace);
-    if (run.intervalCv) line += format(", intervals within %.0f %%", 100 * *run.intervalCv);
-    if (run.strengthCvDb) line += format(", strength within %.1f dB", *run.strengthCvDb);
-    if (run.inhaleShare) line += format(", inhale %.0f %% of a stroke", 100 * *run.inhaleShare);
+    if (run.intervalCv) line += fmt::format(", intervals within {:.0f} %", 100 * *run.intervalCv);
+    if (run.strengthCvDb) line += fmt::format(", strength within {:.1f} dB", *run.strengthCvDb);
+    if (run.inhaleShare)
+        line += fmt::format(", inhale {:.0f} % of a stroke", 100 * *run.inhaleShare);
     if (!run.pauses.empty())
         line += ", " + plural(static_cast<int>(run.pauses.size()), "pause", "pauses");
     if (run.countConfidence < 0.8)
-        line += format("; the count is %.0f %% sure", 100 * run.countConfidence);
+        line += fmt::format("; the count is {:.0f} % sure", 100 * run.countConfidence);
     return line + "\n";
 }
 
 std::string humLine(const ReadHum& hum, std::size_t index)
 {
     std::string line =
-        format("%4zu  %7s   hum %.1f s", index + 1, clockTime(hum.startS).c_str(), hum.seconds());
-    if (hum.pitchHz) line += format(", %.1f Hz (%s)", *hum.pitchHz, hum.note.c_str());
+        fmt::format("{:4}  {:>7}   hum {:.1f} s", index + 1, clockTime(hum.startS), hum.seconds());
+    if (hum.pitchHz) line += fmt::format(", {:.1f} Hz ({})", *hum.pitchHz, hum.note);
     if (hum.centsFromTarget)
-        line += format(", %.0f cents %s %s", std::fabs(*hum.centsFromTarget),
-                       *hum.centsFromTarget < 0 ? "under" : "over",
-                       hum.targetName.empty() ? format("%.1f Hz", *hum.targetHz).c_str()
-                                              : hum.targetName.c_str());
-    if (hum.steadinessCents) line += format(", steady within %.0f cents", *hum.steadinessCents);
+        line += fmt::format(", {:.0f} cents {} {}", std::fabs(*hum.centsFromTarget),
+                            *hum.centsFromTarget < 0 ? "under" : "over",
+                            hum.targetName.empty() ? fmt::format("{:.1f} Hz", *hum.targetHz).c_str()
+                                                   : hum.targetName.c_str());
+    if (hum.steadinessCents)
+        line += fmt::format(", steady within {:.0f} cents", *hum.steadinessCents);
     if (hum.vibratoCents)
-        line +=
-            format(", vibrato %.1f a second of %.0f cents", *hum.vibratoRateHz, *hum.vibratoCents);
+        line += fmt::format(", vibrato {:.1f} a second of {:.0f} cents", *hum.vibratoRateHz,
+                            *hum.vibratoCents);
     if (!hum.breaks.empty())
         line += ", " + plural(static_cast<int>(hum.breaks.size()), "break", "breaks");
     return line + "\n";
@@ -270,10 +276,11 @@ std::string strokesInWords(const Reading& reading)
     };
     if (const auto target = reading.strokeRuns.front().targetCount;
         target && std::all_of(reading.strokeRuns.begin(), reading.strokeRuns.end(), sameTarget))
-        text += format(" of %d", *target);
+        text += fmt::format(" of {}", *target);
     text += count == 1 && reading.strokeRuns[0].count == 1 ? " stroke" : " strokes";
-    if (s.strokeRatePerMin) text += format(", %.0f a minute", *s.strokeRatePerMin);
-    if (count < s.runsPlanned) text += format("; %d of %d runs were heard", count, s.runsPlanned);
+    if (s.strokeRatePerMin) text += fmt::format(", {:.0f} a minute", *s.strokeRatePerMin);
+    if (count < s.runsPlanned)
+        text += fmt::format("; {} of {} runs were heard", count, s.runsPlanned);
     return text + ".";
 }
 
@@ -282,17 +289,18 @@ std::string humsInWords(const Reading& reading)
     const Summary& s = reading.summary;
     const int count = static_cast<int>(reading.hums.size());
     std::string text = plural(count, "hum", "hums");
-    if (s.humsPlanned > 0) text += format(" of %d", s.humsPlanned);
-    if (s.humSeconds) text += format(", %.1f s long", *s.humSeconds);
+    if (s.humsPlanned > 0) text += fmt::format(" of {}", s.humsPlanned);
+    if (s.humSeconds) text += fmt::format(", {:.1f} s long", *s.humSeconds);
     if (s.pitchOffCents)
-        text += format(", %.0f cents off their pitch", *s.pitchOffCents);
+        text += fmt::format(", {:.0f} cents off their pitch", *s.pitchOffCents);
     else if (s.pitchHz)
-        text += format(", at %.0f Hz (%s)", *s.pitchHz, noteName(*s.pitchHz).c_str());
+        text += fmt::format(", at {:.0f} Hz ({})", *s.pitchHz, noteName(*s.pitchHz));
     if (s.pitchSteadinessCents)
-        text += format(", steady within %.0f cents", *s.pitchSteadinessCents);
+        text += fmt::format(", steady within {:.0f} cents", *s.pitchSteadinessCents);
     int broken = 0;
     for (const ReadHum& hum : reading.hums) broken += !hum.breaks.empty();
-    if (broken > 0) text += format("; %d of them %s", broken, broken == 1 ? "breaks" : "break");
+    if (broken > 0)
+        text += fmt::format("; {} of them {}", broken, broken == 1 ? "breaks" : "break");
     return text + ".";
 }
 
@@ -310,10 +318,10 @@ std::string oceanInWords(const Reading& reading)
     std::string text =
         (reading.plan ? "Ocean breath for " : "It sounded like an ocean breath for ") +
         clockTime(ocean.seconds) + " min";
-    if (ocean.inhaleS) text += format(", in %.1f s", *ocean.inhaleS);
-    if (ocean.exhaleS) text += format(", out %.1f s", *ocean.exhaleS);
-    return text + format("; the sound was %s and %s, there for %.0f %% of it.", evenness, smooth,
-                         100 * ocean.soundShare);
+    if (ocean.inhaleS) text += fmt::format(", in {:.1f} s", *ocean.inhaleS);
+    if (ocean.exhaleS) text += fmt::format(", out {:.1f} s", *ocean.exhaleS);
+    return text + fmt::format("; the sound was {} and {}, there for {:.0f} % of it.", evenness,
+                              smooth, 100 * ocean.soundShare);
 }
 
 // What is said beyond the cycles, each as a sentence with a space before it.
@@ -354,8 +362,8 @@ std::string clockTime(double seconds, bool withTenths)
     const auto ticks =
         static_cast<long>(std::floor(std::max(0.0, seconds) * unit + (withTenths ? 0.5 : 0)));
     const long whole = ticks / static_cast<long>(unit);
-    std::string text = format("%ld:%02ld", whole / 60, whole % 60);
-    if (withTenths) text += format(".%ld", ticks % 10);
+    std::string text = fmt::format("{}:{:02}", whole / 60, whole % 60);
+    if (withTenths) text += fmt::format(".{}", ticks % 10);
     return text;
 }
 
@@ -396,11 +404,11 @@ std::string inOneSentence(const Reading& reading)
     std::string text = plural(s.cyclesHeard - notComplete, "cycle", "cycles");
     if (const std::string targets = sharedTargets(reading); !targets.empty())
         text += " of " + targets;
-    if (s.countLengthS) text += format(" in counts of %.2f s", *s.countLengthS);
+    if (s.countLengthS) text += fmt::format(" in counts of {:.2f} s", *s.countLengthS);
     const std::string kept = keptInWords(reading);
     std::string last = cutShort > 0 ? " The end of the recording cut one more short." : "";
     if (unheard > 0)
-        last += format(" In %d more a turn between two breaths was not heard.", unheard);
+        last += fmt::format(" In {} more a turn between two breaths was not heard.", unheard);
     return text + "." + (kept.empty() ? "" : " " + kept) + last + beyond;
 }
 
@@ -418,15 +426,15 @@ std::string readableSummary(const Reading& reading)
     if (const auto notes = notesOn(reading); !notes.empty()) {
         text += "\n";
         for (const Note& note : notes)
-            text +=
-                format("  %7s ", note.atS ? clockTime(*note.atS).c_str() : "") + note.text + "\n";
+            text += fmt::format("  {:>7} ", note.atS ? clockTime(*note.atS).c_str() : "") +
+                    note.text + "\n";
     }
-    text += format("\n  %s long, %d Hz, %s; %s sound", clockTime(rec.durationSeconds).c_str(),
-                   rec.sampleRateHz,
-                   rec.channels == 1 ? "mono" : plural(rec.channels, "channel", "channels").c_str(),
-                   toWord(reading.quality.verdict));
+    text += fmt::format(
+        "\n  {} long, {} Hz, {}; {} sound", clockTime(rec.durationSeconds), rec.sampleRateHz,
+        rec.channels == 1 ? "mono" : plural(rec.channels, "channel", "channels").c_str(),
+        toWord(reading.quality.verdict));
     if (reading.quality.breathToNoiseDb)
-        text += format(", breath %.0f dB over the room", *reading.quality.breathToNoiseDb);
+        text += fmt::format(", breath {:.0f} dB over the room", *reading.quality.breathToNoiseDb);
     text += "\n";
     for (const std::string& line : reading.quality.advice) text += "  " + line + "\n";
     return text;

@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "core/plan/phase_words.hpp"
 #include "core/reading/reading.hpp"
+#include "core/words/phase_words.hpp"
 
 #include <string>
 #include <vector>

@@ -1,223 +1,209 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/report/tables.hpp"
 
-#include "core/base/text.hpp"
+#include "core/base/enum_words.hpp"
+#include "core/journal/figures.hpp"
 
 #include <cmath>
-#include <cstring>
+#include <fmt/format.h>
 
 namespace layakari {
 
 namespace {
 
-std::string number(double value) { return format("%.6g", value); }
-
-template <class T>
-std::string cell(const std::optional<T>& value)
-{
-    return value ? number(static_cast<double>(*value)) : "";
-}
-
-class Line {
-public:
-    Line& operator<<(const std::string& text) { return add(csvCell(text)); }
-    Line& operator<<(double value) { return add(number(value)); }
-    template <class T>
-    Line& operator<<(const std::optional<T>& value)
-    {
-        return add(cell(value));
-    }
-    std::string end() { return m_text + "\r\n"; }
-
-private:
-    std::string m_text;
-    bool m_any = false;
-
-    Line& add(const std::string& cell)
-    {
-        m_text += (m_any ? "," : "") + cell;
-        m_any = true;
-        return *this;
-    }
-};
-
-std::string headed(std::initializer_list<const char*> names)
-{
-    Line line;
-    for (const char* name : names) line << std::string(name);
-    return line.end();
-}
+Cell idCell(Id id) { return static_cast<std::int64_t>(id); }
+// Counted from 1, as people do.
+Cell nthCell(std::size_t index) { return static_cast<std::int64_t>(index + 1); }
 
 std::string utcOf(std::int64_t seconds)
 {
     const Day day = std::chrono::floor<std::chrono::days>(
         std::chrono::sys_seconds(std::chrono::seconds(seconds)));
     const std::int64_t rest = seconds - day.time_since_epoch().count() * 86'400LL;
-    return dayToText(day) + format("T%02d:%02d:%02dZ", static_cast<int>(rest / 3600),
-                                   static_cast<int>(rest / 60 % 60), static_cast<int>(rest % 60));
+    return dayToText(day) + fmt::format("T{:02}:{:02}:{:02}Z", static_cast<int>(rest / 3600),
+                                        static_cast<int>(rest / 60 % 60),
+                                        static_cast<int>(rest % 60));
 }
 
-const char* nameOf(ReadKind kind)
-{
-    switch (kind) {
-    case ReadKind::Inhale: return "inhale";
-    case ReadKind::HoldFull: return "hold in";
-    case ReadKind::Exhale: return "exhale";
-    case ReadKind::HoldEmpty: return "hold out";
-    case ReadKind::Strokes: return "strokes";
-    case ReadKind::Voice: return "voice";
-    case ReadKind::Unknown: break;
-    }
-    return "unclear";
-}
+constexpr EnumWords<ReadKind, ReadKind::Unknown> captionWords{
+    "inhale", "hold in", "exhale", "hold out", "strokes", "voice", "unclear"};
 
 std::string captionTime(double seconds)
 {
     const auto ms = static_cast<std::int64_t>(std::llround(seconds * 1000));
-    return format("%02d:%02d:%02d.%03d", static_cast<int>(ms / 3'600'000),
-                  static_cast<int>(ms / 60'000 % 60), static_cast<int>(ms / 1000 % 60),
-                  static_cast<int>(ms % 1000));
+    return fmt::format("{:02}:{:02}:{:02}.{:03}", static_cast<int>(ms / 3'600'000),
+                       static_cast<int>(ms / 60'000 % 60), static_cast<int>(ms / 1000 % 60),
+                       static_cast<int>(ms % 1000));
+}
+
+std::string joined(const std::vector<std::string>& words)
+{
+    std::string text;
+    for (const std::string& word : words) text += (text.empty() ? "" : "; ") + word;
+    return text;
+}
+
+using SittingColumns = std::vector<TableOf<NamedSitting>::Column>;
+
+// A figure's column, and those of what it lies between.
+void addFigure(SittingColumns& columns, const FigureKind& kind)
+{
+    const FigureKey key = kind.key;
+    columns.push_back({std::string(key), [key](const NamedSitting& named) {
+                           return cellOf(valueOf(named.sitting, key));
+                       }});
+    if (!kind.hasRange) return;
+    const auto bound = [key](std::optional<double> FigureValue::*which) {
+        return [key, which](const NamedSitting& named) {
+            const auto& figures = named.sitting.figures;
+            const auto figure = figures.find(key);
+            return figure == figures.end() ? Cell() : cellOf(figure->second.*which);
+        };
+    };
+    columns.push_back({std::string(key) + "_low", bound(&FigureValue::low)});
+    columns.push_back({std::string(key) + "_high", bound(&FigureValue::high)});
+}
+
+SittingColumns sittingColumns()
+{
+    using S = const NamedSitting&;
+    SittingColumns columns{
+        {"sitting", [](S s) { return idCell(s.sitting.id); }},
+        {"day", [](S s) -> Cell { return dayToText(s.sitting.day); }},
+        {"started_utc", [](S s) -> Cell { return utcOf(s.sitting.startedAt); }},
+        {"person", [](S s) -> Cell { return s.person; }},
+        {"plan", [](S s) -> Cell { return s.plan; }},
+        {"minutes", [](S s) -> Cell { return s.sitting.practiceS / 60; }},
+    };
+    for (const FigureKind& kind : figureKinds())
+        if (kind.ofReading && !kind.cameLater) addFigure(columns, kind);
+    const SittingColumns words{
+        {"strain_signs", [](S s) { return cellOf(std::optional(s.sitting.strainSigns)); }},
+        {"feel_before", [](S s) { return cellOf(s.sitting.words.feelBefore); }},
+        {"feel_after", [](S s) { return cellOf(s.sitting.words.feelAfter); }},
+        {"feel", [](S s) -> Cell { return s.sitting.words.feel; }},
+        {"complaints", [](S s) -> Cell { return joined(s.sitting.words.complaints); }},
+        {"note", [](S s) -> Cell { return s.sitting.words.note; }},
+        {"left_out", [](S s) -> Cell { return s.sitting.words.leftOut; }},
+        {"recording", [](S s) -> Cell { return s.sitting.recording; }},
+        {"sha256", [](S s) -> Cell { return s.sitting.sha256; }},
+    };
+    columns.insert(columns.end(), words.begin(), words.end());
+    for (const FigureKind& kind : figureKinds())
+        if (kind.ofReading && kind.cameLater) addFigure(columns, kind);
+    return columns;
+}
+
+// One that is open asks for no number.
+std::optional<double> targetOf(const PhaseOfSitting& p, double TargetCounts::*bound)
+{
+    const auto& target = p.kept.target;
+    return target && !target->open ? std::optional((*target).*bound) : std::nullopt;
 }
 
 } // namespace
 
-std::string csvCell(const std::string& words)
+const TableOf<NamedSitting>& sittingsTable()
 {
-    // A spreadsheet takes a cell that begins so for a formula, which may start programs.
-    const bool isFormula = !words.empty() && std::strchr("=+-@\t\r", words.front()) != nullptr;
-    std::string text = isFormula ? "'" + words : words;
-    if (text.find_first_of(",\"\r\n") == std::string::npos) return text;
-    std::string quoted = "\"";
-    for (const char c : text) quoted += c == '"' ? "\"\"" : std::string(1, c);
-    return quoted + "\"";
+    static const TableOf<NamedSitting> table{"sittings", sittingColumns()};
+    return table;
 }
 
-std::string sittingsCsv(const std::vector<NamedSitting>& sittings)
+const TableOf<PhaseOfSitting>& phasesTable()
 {
-    std::string text = headed({"sitting",
-                               "day",
-                               "started_utc",
-                               "person",
-                               "plan",
-                               "minutes",
-                               "accuracy",
-                               "accuracy_low",
-                               "accuracy_high",
-                               "completion_percent",
-                               "count_s",
-                               "longest_hold_s",
-                               "exhale_to_inhale",
-                               "hold_to_inhale",
-                               "strokes",
-                               "strokes_per_min",
-                               "hum_s",
-                               "hum_hz",
-                               "hum_wander_cents",
-                               "rest_breaths_per_min",
-                               "strain_signs",
-                               "feel_before",
-                               "feel_after",
-                               "feel",
-                               "complaints",
-                               "note",
-                               "left_out",
-                               "recording",
-                               "sha256"});
-    for (const NamedSitting& named : sittings) {
-        const Sitting& s = named.sitting;
-        std::string complaints;
-        for (const std::string& complaint : s.words.complaints)
-            complaints += (complaints.empty() ? "" : "; ") + complaint;
-        Line cells;
-        cells << static_cast<double>(s.id) << dayToText(s.day) << utcOf(s.startedAt) << named.person
-              << named.plan << s.practiceS / 60 << s.accuracy << s.accuracyLow << s.accuracyHigh
-              << s.completion << s.countLengthS << s.longestHoldS << s.exhaleToInhale
-              << s.holdToInhale << s.strokes << s.strokesPerMin << s.humS << s.humHz
-              << s.humWanderCents << s.restBreathsPerMin << static_cast<double>(s.strainSigns)
-              << s.words.feelBefore << s.words.feelAfter << s.words.feel << complaints
-              << s.words.note << s.words.leftOut << s.recording << s.sha256;
-        text += cells.end();
-    }
-    return text;
+    using P = const PhaseOfSitting&;
+    static const TableOf<PhaseOfSitting> table{
+        "phases",
+        {
+            {"sitting", [](P p) { return idCell(p.sitting); }},
+            {"cycle", [](P p) { return nthCell(p.index); }},
+            {"round", [](P p) { return nthCell(static_cast<std::size_t>(p.cycle.round)); }},
+            {"start_s", [](P p) -> Cell { return p.cycle.startS; }},
+            {"cycle_accuracy", [](P p) { return cellOf(p.cycle.accuracy); }},
+            {"count_s", [](P p) { return cellOf(p.cycle.countLengthS); }},
+            {"phase", [](P p) -> Cell { return std::string(toWord(p.kept.phase)); }},
+            {"planned_counts_min", [](P p) { return cellOf(targetOf(p, &TargetCounts::min)); }},
+            {"planned_counts_max", [](P p) { return cellOf(targetOf(p, &TargetCounts::max)); }},
+            {"kept_counts", [](P p) { return cellOf(p.kept.counts); }},
+            {"kept_counts_sd", [](P p) { return cellOf(p.kept.countsSd); }},
+            {"seconds", [](P p) -> Cell { return p.kept.seconds; }},
+        }};
+    return table;
 }
 
-std::string phasesCsvHeader()
+const TableOf<StrokeOfSitting>& strokesTable()
 {
-    return headed({"sitting", "cycle", "round", "start_s", "cycle_accuracy", "count_s", "phase",
-                   "planned_counts_min", "planned_counts_max", "kept_counts", "kept_counts_sd",
-                   "seconds"});
+    using S = const StrokeOfSitting&;
+    static const TableOf<StrokeOfSitting> table{
+        "strokes",
+        {
+            {"sitting", [](S s) { return idCell(s.sitting); }},
+            {"run", [](S s) { return nthCell(s.runIndex); }},
+            {"round", [](S s) { return nthCell(static_cast<std::size_t>(s.run.round)); }},
+            {"stroke", [](S s) { return nthCell(s.index); }},
+            {"time_s", [](S s) -> Cell { return s.run.strokeTimesS[s.index]; }},
+            {"strength_db",
+             [](S s) {
+                 return s.index < s.run.strengthsDb.size()
+                            ? cellOf(std::optional<double>(s.run.strengthsDb[s.index]))
+                            : Cell();
+             }},
+        }};
+    return table;
 }
 
-std::string phasesCsv(const Reading& reading, Id sitting)
+const TableOf<HumOfSitting>& humsTable()
 {
-    std::string text;
-    for (std::size_t c = 0; c < reading.cycles.size(); ++c) {
-        const ReadCycle& cycle = reading.cycles[c];
-        for (const ReadCycle::Kept& kept : cycle.phases) {
-            // One that is open asks for no number.
-            const auto* target = kept.target && !kept.target->open ? &*kept.target : nullptr;
-            Line cells;
-            cells << static_cast<double>(sitting) << static_cast<double>(c + 1)
-                  << static_cast<double>(cycle.round + 1) << cycle.startS << cycle.accuracy
-                  << cycle.countLengthS << std::string(toWord(kept.phase))
-                  << (target ? std::optional(target->min) : std::nullopt)
-                  << (target ? std::optional(target->max) : std::nullopt) << kept.counts
-                  << kept.countsSd << kept.seconds;
-            text += cells.end();
-        }
-    }
-    return text;
+    using H = const HumOfSitting&;
+    static const TableOf<HumOfSitting> table{
+        "hums",
+        {
+            {"sitting", [](H h) { return idCell(h.sitting); }},
+            {"hum", [](H h) { return nthCell(h.index); }},
+            {"start_s", [](H h) -> Cell { return h.hum.startS; }},
+            {"end_s", [](H h) -> Cell { return h.hum.endS; }},
+            {"pitch_hz", [](H h) { return cellOf(h.hum.pitchHz); }},
+            {"note", [](H h) -> Cell { return h.hum.note; }},
+            {"target_hz", [](H h) { return cellOf(h.hum.targetHz); }},
+            {"cents_from_target", [](H h) { return cellOf(h.hum.centsFromTarget); }},
+            {"wander_cents", [](H h) { return cellOf(h.hum.steadinessCents); }},
+            {"drift_cents_per_s", [](H h) { return cellOf(h.hum.driftCentsPerS); }},
+            {"breaks", [](H h) -> Cell { return static_cast<std::int64_t>(h.hum.breaks.size()); }},
+        }};
+    return table;
 }
 
-std::string strokesCsvHeader()
+SittingTables::SittingTables(TableWriter& writer)
+    : m_writer(writer),
+      m_sittings(writer.begin(sittingsTable().head())),
+      m_phases(writer.begin(phasesTable().head())),
+      m_strokes(writer.begin(strokesTable().head())),
+      m_hums(writer.begin(humsTable().head()))
 {
-    return headed({"sitting", "run", "round", "stroke", "time_s", "strength_db"});
 }
 
-std::string strokesCsv(const Reading& reading, Id sitting)
+void SittingTables::add(const NamedSitting& sitting)
 {
-    std::string text;
-    for (std::size_t r = 0; r < reading.strokeRuns.size(); ++r) {
-        const ReadStrokeRun& run = reading.strokeRuns[r];
-        for (std::size_t i = 0; i < run.strokeTimesS.size(); ++i) {
-            Line cells;
-            cells << static_cast<double>(sitting) << static_cast<double>(r + 1)
-                  << static_cast<double>(run.round + 1) << static_cast<double>(i + 1)
-                  << run.strokeTimesS[i]
-                  << (i < run.strengthsDb.size() ? std::optional(run.strengthsDb[i])
-                                                 : std::nullopt);
-            text += cells.end();
-        }
-    }
-    return text;
+    m_writer.add(m_sittings, sittingsTable().row(sitting));
 }
 
-std::string humsCsvHeader()
+void SittingTables::add(Id sitting, const Reading& reading)
 {
-    return headed({"sitting", "hum", "start_s", "end_s", "pitch_hz", "note", "target_hz",
-                   "cents_from_target", "wander_cents", "drift_cents_per_s", "breaks"});
-}
-
-std::string humsCsv(const Reading& reading, Id sitting)
-{
-    std::string text;
-    for (std::size_t h = 0; h < reading.hums.size(); ++h) {
-        const ReadHum& hum = reading.hums[h];
-        Line cells;
-        cells << static_cast<double>(sitting) << static_cast<double>(h + 1) << hum.startS
-              << hum.endS << hum.pitchHz << hum.note << hum.targetHz << hum.centsFromTarget
-              << hum.steadinessCents << hum.driftCentsPerS
-              << static_cast<double>(hum.breaks.size());
-        text += cells.end();
-    }
-    return text;
+    for (std::size_t c = 0; c < reading.cycles.size(); ++c)
+        for (const ReadCycle::Kept& kept : reading.cycles[c].phases)
+            m_writer.add(m_phases, phasesTable().row({sitting, c, reading.cycles[c], kept}));
+    for (std::size_t r = 0; r < reading.strokeRuns.size(); ++r)
+        for (std::size_t i = 0; i < reading.strokeRuns[r].strokeTimesS.size(); ++i)
+            m_writer.add(m_strokes, strokesTable().row({sitting, r, i, reading.strokeRuns[r]}));
+    for (std::size_t h = 0; h < reading.hums.size(); ++h)
+        m_writer.add(m_hums, humsTable().row({sitting, h, reading.hums[h]}));
 }
 
 std::string captionsVtt(const Reading& reading)
 {
     std::string text = "WEBVTT\n";
     for (const ReadPhase& phase : reading.phases) {
-        std::string words = nameOf(phase.kind);
+        std::string words = captionWords.of(phase.kind);
         if (phase.role == Role::Practice && phase.cycle)
             words += ", cycle " + std::to_string(*phase.cycle + 1);
         text += "\n" + captionTime(phase.startS) + " --> " + captionTime(phase.endS) + "\n" +

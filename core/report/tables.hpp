@@ -1,20 +1,17 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
-// Figures as tables (CSV as in RFC 4180: a header, commas, quotes where needed, UTF-8) and phases
-// as captions (WebVTT, W3C 2019), for other programs.
+// What is exported of sittings: tables, whose columns are an entry each in tables.cpp, and phases
+// as captions (WebVTT, W3C 2019). Units are in the names of the columns; what a sitting does not
+// have is an empty cell. Each row begins with `sitting`, so that tables can be joined.
 #pragma once
 
 #include "core/journal/records.hpp"
 #include "core/reading/reading.hpp"
+#include "core/report/table.hpp"
 
 #include <string>
-#include <vector>
 
 namespace layakari {
-
-/// Words as a cell of a line: quoted where they have a comma, a quote or a line break; behind an
-/// apostrophe where a spreadsheet would take them for a formula (they begin with = + - @).
-std::string csvCell(const std::string& words);
 
 /// A sitting with the names that belong to it.
 struct NamedSitting {
@@ -22,20 +19,46 @@ struct NamedSitting {
     std::string person;
     std::string plan;
 };
-/// One line a sitting. Units are in the header; what a sitting does not have is an empty cell.
-std::string sittingsCsv(const std::vector<NamedSitting>& sittings);
+/// A phase of the cycle with this index.
+struct PhaseOfSitting {
+    Id sitting;
+    std::size_t index;
+    const ReadCycle& cycle;
+    const ReadCycle::Kept& kept;
+};
+struct StrokeOfSitting {
+    Id sitting;
+    std::size_t runIndex;
+    std::size_t index;
+    const ReadStrokeRun& run;
+};
+struct HumOfSitting {
+    Id sitting;
+    std::size_t index;
+    const ReadHum& hum;
+};
 
-/// The same headers stand over the tables of several sittings, so that they can be joined: each
-/// line begins with `sitting`.
-std::string phasesCsvHeader();
-std::string strokesCsvHeader();
-std::string humsCsvHeader();
-/// One line for each phase of each cycle: planned and kept counts.
-std::string phasesCsv(const Reading& reading, Id sitting);
-/// One line a stroke.
-std::string strokesCsv(const Reading& reading, Id sitting);
-/// One line a hum.
-std::string humsCsv(const Reading& reading, Id sitting);
+const TableOf<NamedSitting>& sittingsTable();
+const TableOf<PhaseOfSitting>& phasesTable();
+const TableOf<StrokeOfSitting>& strokesTable();
+const TableOf<HumOfSitting>& humsTable();
+
+/// All of these tables at once.
+class SittingTables {
+public:
+    /// Begins them in `writer`, which must outlive this.
+    explicit SittingTables(TableWriter& writer);
+    void add(const NamedSitting& sitting);
+    /// Phases, strokes and hums of its reading.
+    void add(Id sitting, const Reading& reading);
+
+private:
+    TableWriter& m_writer;
+    std::size_t m_sittings;
+    std::size_t m_phases;
+    std::size_t m_strokes;
+    std::size_t m_hums;
+};
 
 /// The phases as captions that a player shows over the recording.
 std::string captionsVtt(const Reading& reading);

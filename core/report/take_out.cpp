@@ -23,9 +23,12 @@ constexpr std::uintmax_t mostManifestBytes = 64 << 10; // it has five short line
 
 class TakingOut {
 public:
-    TakingOut(const Journal& journal, fs::path folder, const Progress& progress)
+    TakingOut(const Journal& journal, fs::path folder,
+              const std::vector<const TableFormat*>& formats, const Progress& progress)
         : m_journal(journal), m_folder(std::move(folder)), m_progress(progress)
     {
+        for (const TableFormat* format : formats) m_writers.push_back(format->make());
+        for (const auto& writer : m_writers) m_tables.emplace_back(*writer);
     }
 
     Result<int> run()
@@ -34,23 +37,19 @@ public:
         if (auto named = nameAll(); !named) return fail(named.error());
         const auto sittings = m_journal.sittings(0, std::numeric_limits<int>::max());
         if (!sittings) return fail(sittings.error());
-        std::vector<NamedSitting> all;
+        int count = 0;
         for (const Sitting& sitting : *sittings) {
             if (m_progress.stopped())
                 return fail({ErrorCode::Cancelled, m_folder.string(), "", "stopped", ""});
             const auto plan = planOf(sitting);
             if (!plan) return fail(plan.error());
-            all.push_back({sitting, m_people[sitting.person], *plan});
+            for (SittingTables& tables : m_tables)
+                tables.add(NamedSitting{sitting, m_people[sitting.person], *plan});
             if (auto taken = takeReading(sitting); !taken) return fail(taken.error());
-            m_progress.tell(static_cast<double>(all.size()) /
-                            static_cast<double>(sittings->size()));
+            m_progress.tell(++count / static_cast<double>(sittings->size()));
         }
-        const std::pair<const char*, std::string> files[]{{"sittings.csv", sittingsCsv(all)},
-                                                          {"phases.csv", m_phases},
-                                                          {"strokes.csv", m_strokes},
-                                                          {"hums.csv", m_hums}};
-        for (const auto& [name, text] : files)
-            if (auto written = m_out.write(name, text); !written) return fail(written.error());
+        for (const auto& writer : m_writers)
+            if (auto written = writer->finish(m_out); !written) return fail(written.error());
         // The manifest comes last: where it is, all else is there.
         auto copy = m_out.create("journal.db");
         if (!copy) return fail(copy.error());
@@ -60,10 +59,10 @@ public:
                                               {"version", 1},
                                               {"journal", "journal.db"},
                                               {"people", m_people.size()},
-                                              {"sittings", all.size()}};
+                                              {"sittings", count}};
         if (auto written = m_out.write(manifestName, jsonText(manifest, 2) + "\n"); !written)
             return fail(written.error());
-        return static_cast<int>(all.size());
+        return count;
     }
 
 private:
@@ -75,9 +74,8 @@ private:
     OutFolder m_plansFolder;
     std::map<Id, std::string> m_people;
     std::map<Id, std::string> m_plans; ///< by version
-    std::string m_phases = phasesCsvHeader();
-    std::string m_strokes = strokesCsvHeader();
-    std::string m_hums = humsCsvHeader();
+    std::vector<std::unique_ptr<TableWriter>> m_writers;
+    std::vector<SittingTables> m_tables; ///< one for each writer
 
     Result<void> openFolders()
     {
@@ -127,18 +125,17 @@ private:
         // One that this program cannot read is still taken out as it is.
         const auto reading = parseReading(**json, sitting.recording);
         if (!reading) return {};
-        m_phases += phasesCsv(*reading, sitting.id);
-        m_strokes += strokesCsv(*reading, sitting.id);
-        m_hums += humsCsv(*reading, sitting.id);
+        for (SittingTables& tables : m_tables) tables.add(sitting.id, *reading);
         return m_readings.write(name + ".vtt", captionsVtt(*reading));
     }
 };
 
 } // namespace
 
-Result<int> takeOut(const Journal& journal, const fs::path& folder, const Progress& progress)
+Result<int> takeOut(const Journal& journal, const fs::path& folder,
+                    const std::vector<const TableFormat*>& formats, const Progress& progress)
 {
-    return TakingOut(journal, folder, progress).run();
+    return TakingOut(journal, folder, formats, progress).run();
 }
 
 namespace {

@@ -3,19 +3,20 @@
 
 #include "core/base/progress.hpp"
 #include "core/journal/merge.hpp"
+#include "core/report/table.hpp"
 
 #include <filesystem>
 
 namespace layakari {
 
 /// Writes a whole journal in open formats into `folder`, which is made where it is not there:
-/// sittings.csv, phases.csv, strokes.csv and hums.csv over all sittings, each sitting's reading
-/// (readings/ID.json) and captions (readings/ID.vtt), and every plan that was practised
+/// tables over all sittings in each of `formats` (sittings.csv, phases.csv ...), each sitting's
+/// reading (readings/ID.json) and captions (readings/ID.vtt), and every plan that was practised
 /// (plans/ID.json); and all of it once more as journal.db, with manifest.json to tell the folder
 /// by, for `takeInJournal`. Files that are there already under these names are written anew.
 /// Returns how many sittings were taken out.
 Result<int> takeOut(const Journal& journal, const std::filesystem::path& folder,
-                    const Progress& progress = {});
+                    const std::vector<const TableFormat*>& formats, const Progress& progress = {});
 
 /// Whether a folder is one that `takeOut` has written.
 bool isTakenOut(const std::filesystem::path& folder);

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/simulate/breather.hpp"
 
-#include "core/plan/pitch.hpp"
+#include "core/pitch/pitch.hpp"
 #include "core/plan/plan_figures.hpp"
 
 #include <algorithm>
@@ -36,7 +36,9 @@ void Breather::phase(const Phase& phase, double seconds, std::optional<int> cycl
 {
     if (isHold(phase.kind)) return hold(phase, seconds, cycle);
     const bool outward = phase.kind == PhaseKind::Exhale;
-    makeReadyFor(outward, m_begun ? Role::Rest : Role::Outside);
+    const bool stepsOn = m_pausedIn && m_pausedIn == cycle && outward != m_lungsFull;
+    m_pausedIn.reset();
+    if (!stepsOn) makeReadyFor(outward, m_begun ? Role::Rest : Role::Outside);
     m_lungsFull = !outward;
     m_begun = true;
     const double start = m_now;
@@ -87,6 +89,7 @@ void Breather::naturalSide(bool outward, double scale, Role role)
 void Breather::hold(const Phase& phase, double seconds, std::optional<int> cycle)
 {
     const double start = m_now;
+    if (!phase.counts.open && phase.counts.max <= longestPauseCounts) m_pausedIn = cycle;
     if (seconds > 4 && m_random.chance(m_who.stolenBreath)) {
         silence(seconds * m_random.uniform(0.4, 0.7));
         truth(toWord(phase.kind), PhaseSound::Plain, start, Role::Practice, cycle);

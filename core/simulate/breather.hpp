@@ -38,6 +38,7 @@ private:
     int m_run = 0;
     bool m_begun = false; ///< a cycle of the plan
     bool m_lungsFull = false;
+    std::optional<int> m_pausedIn; ///< the cycle in which a breath may go on after a pause
     Gesture::Kind m_lastWas = Gesture::Kind::Silence;
 
     void gesture(Gesture::Kind kind, double seconds, double levelDb, bool outward = true,

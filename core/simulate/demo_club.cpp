@@ -2,9 +2,8 @@
 #include "core/simulate/demo_club.hpp"
 
 #include "core/base/new_file.hpp"
-#include "core/intake/intake.hpp"
-#include "core/journal/sitting.hpp"
-#include "core/plan/presets.hpp"
+#include "core/curriculum/presets.hpp"
+#include "core/intake/keeping.hpp"
 #include "core/progress/proposal.hpp"
 #include "core/simulate/practitioner.hpp"
 
@@ -318,11 +317,14 @@ private:
     // As the window does with a recording that is handed in.
     Result<void> keep(const Recording& recording, const Made& made)
     {
-        Sitting sitting = sittingFrom(made.reading, recording.person, recording.planVersion,
-                                      recording.startedAt, recording.day);
-        sitting.words.feelBefore = recording.practice.feelBefore;
-        sitting.words.feelAfter = recording.practice.feelAfter;
-        return keepSitting(m_journal, sitting, made.reading, made.profile).map([](Id) {});
+        const Recorded recorded{recording.file, recording.person, recording.plan,
+                                When{recording.startedAt, recording.day}, true};
+        return layakari::keep(m_journal, recorded, made.reading, made.profile)
+            .and_then([&](Sitting sitting) {
+                sitting.words.feelBefore = recording.practice.feelBefore;
+                sitting.words.feelAfter = recording.practice.feelAfter;
+                return m_journal.saveSittingWords(sitting.id, sitting.words);
+            });
     }
 
     Result<void> makeAll()

@@ -157,8 +157,25 @@ void IntakeDesk::stop()
 
 void IntakeDesk::putAway()
 {
-    m_desk->told(m_desk->journal().forgetHanded(0));
-    reload();
+    std::vector<Handed> done = m_all;
+    std::erase_if(done,
+                  [](const Handed& handed) { return handed.state == Handed::State::Waiting; });
+    const auto put = [this](const std::vector<Handed>& which, bool away) -> Result<void> {
+        auto changed = m_desk->journal().atOnce([&]() -> Result<void> {
+            for (const Handed& handed : which) {
+                auto& journal = m_desk->journal();
+                auto one = away ? journal.forgetHanded(handed.id)
+                                : journal.saveHanded(handed).map([](Id) {});
+                if (!one) return one;
+            }
+            return {};
+        });
+        reload();
+        return changed;
+    };
+    m_desk->perform(
+        tr("Put away what is done"), [put, done] { return put(done, true); },
+        [put, done] { return put(done, false); });
 }
 
 void IntakeDesk::watch(const QString& folder)

@@ -1,7 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "desktop/desk/journal_desk.hpp"
 
-#include "core/intake/intake.hpp"
 #include "core/progress/judgement.hpp"
 
 #include <QUndoCommand>
@@ -168,24 +167,6 @@ bool JournalDesk::told(const Result<void>& result)
 {
     if (!result) emit failed(QString::fromStdString(result.error().message()));
     return result.has_value();
-}
-
-bool JournalDesk::keepSitting(const Sitting& sitting, const Reading& reading,
-                              const std::optional<BreathProfile>& heard)
-{
-    if (!told(layakari::keepSitting(m_journal, sitting, reading, heard))) return false;
-    reload();
-    emit personChanged();
-    emit journalChanged();
-    return true;
-}
-
-bool JournalDesk::keepProfile(Id id, const BreathProfile& profile)
-{
-    if (!told(m_journal.saveBreathProfile(id, profileToJson(profile)))) return false;
-    reload();
-    emit personChanged();
-    return true;
 }
 
 } // namespace layakari

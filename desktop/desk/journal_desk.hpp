@@ -2,8 +2,6 @@
 #pragma once
 
 #include "core/journal/journal.hpp"
-#include "core/listen/breath_profile.hpp"
-#include "core/reading/reading.hpp"
 
 #include <QDateTime>
 #include <QObject>
@@ -64,14 +62,6 @@ public:
         return std::nullopt;
     }
     bool told(const Result<void>& result);
-
-    /// Takes in a reading as a sitting of a person, and what it tells of their breath. False after
-    /// it was said that it failed.
-    bool keepSitting(const Sitting& sitting, const Reading& reading,
-                     const std::optional<BreathProfile>& heard = {});
-
-    /// Keeps what a person's breath sounds like: learned, not typed, so there is nothing to undo.
-    bool keepProfile(Id person, const BreathProfile& profile);
 
     /// Something else has changed the journal.
     void takeNews();

@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "desktop/desk/undo_keys.hpp"
 
+#include "desktop/controls/message_bar.hpp"
 #include "desktop/desk/journal_desk.hpp"
-#include "desktop/read/message_bar.hpp"
 
 #include <QShortcut>
 

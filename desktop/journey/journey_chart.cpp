@@ -2,13 +2,13 @@
 #include "desktop/journey/journey_chart.hpp"
 
 #include "core/measure/robust.hpp"
+#include "desktop/controls/lay.hpp"
 #include "desktop/desk/journal_desk.hpp"
 #include "desktop/theme/theme.hpp"
 
 #include <QKeyEvent>
 #include <QMouseEvent>
 #include <QToolTip>
-#include <QVBoxLayout>
 #include <algorithm>
 #include <cmath>
 #include <qcustomplot.h>
@@ -36,23 +36,22 @@ JourneyChart::JourneyChart(QWidget* parent) : QWidget(parent), m_plot(new QCusto
     m_plot->setFocusPolicy(Qt::NoFocus);
     m_plot->installEventFilter(this);
     m_plot->setMouseTracking(true);
-    auto* column = new QVBoxLayout(this);
-    column->setContentsMargins(0, 0, 0, 0);
-    column->addWidget(m_plot);
+    lay::column(this, {}, {m_plot});
     connect(m_plot, &QCustomPlot::afterReplot, this, &JourneyChart::axisMoved);
 }
 
 std::vector<JourneyChart::Point> JourneyChart::pointsOf(const std::vector<Sitting>& sittings,
-                                                        Figure figure)
+                                                        FigureKey figure)
 {
     std::vector<Point> points;
     for (const Sitting& s : sittings) {
         const auto value = valueOf(s, figure);
         if (!value) continue;
         Point point{s.id, static_cast<double>(s.startedAt), *value, 0, 0, s.words.leftOut.empty()};
-        if (figure == Figure::Accuracy && s.accuracyLow && s.accuracyHigh) {
-            point.below = std::max(0.0, *value - *s.accuracyLow);
-            point.above = std::max(0.0, *s.accuracyHigh - *value);
+        const auto kept = s.figures.find(figure);
+        if (kept != s.figures.end() && kept->second.low && kept->second.high) {
+            point.below = std::max(0.0, *value - *kept->second.low);
+            point.above = std::max(0.0, *kept->second.high - *value);
         }
         points.push_back(point);
     }
@@ -62,7 +61,7 @@ std::vector<JourneyChart::Point> JourneyChart::pointsOf(const std::vector<Sittin
 }
 
 void JourneyChart::show(const std::vector<Sitting>& sittings, const std::vector<Sitting>& beside,
-                        Figure figure, const std::optional<Trend>& trend)
+                        FigureKey figure, const std::optional<Trend>& trend)
 {
     m_points = pointsOf(sittings, figure);
     m_beside = pointsOf(beside, figure);
@@ -86,7 +85,7 @@ void JourneyChart::draw()
 {
     m_plot->clearPlottables();
     style();
-    if (m_figure == Figure::Rung)
+    if (m_figure == figure::rung)
         addSteps();
     else
         addTrend();
@@ -120,7 +119,7 @@ void JourneyChart::style()
     m_plot->xAxis->grid()->setVisible(false);
     m_plot->yAxis->grid()->setPen(QPen(theme.line, 1));
     m_plot->yAxis->grid()->setZeroLinePen(QPen(theme.line, 1));
-    if (m_figure == Figure::Rung) {
+    if (m_figure == figure::rung) {
         const QSharedPointer<QCPAxisTickerFixed> rungs(new QCPAxisTickerFixed);
         rungs->setScaleStrategy(QCPAxisTickerFixed::ssMultiples);
         m_plot->yAxis->setTicker(rungs);
@@ -234,8 +233,8 @@ void JourneyChart::fitAxes()
     const double air = std::max(0.12 * (high - low), grain);
     low = std::max(0.0, low - air); // none of the figures is ever negative
     high += air;
-    if (m_figure == Figure::Accuracy || m_figure == Figure::Completion)
-        high = std::min(high, 103.0);
+    constexpr double headroom = 1.03; // a point at the top is seen whole
+    high = std::min(high, headroom * kindOf(m_figure).most);
     m_plot->yAxis->setRange(low, high);
     const double days = std::max(14.0, (secondsOf(m_lastDay) - secondsOf(m_firstDay)) / daySeconds);
     const double end = secondsOf(m_lastDay) + 1.5 * daySeconds + 0.02 * days * daySeconds;

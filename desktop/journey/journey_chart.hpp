@@ -21,7 +21,7 @@ public:
 
     /// The sittings in any order; `beside` may be empty. `trend` is that of the first.
     void show(const std::vector<Sitting>& sittings, const std::vector<Sitting>& beside,
-              Figure figure, const std::optional<Trend>& trend);
+              FigureKey figure, const std::optional<Trend>& trend);
     /// Draws it without a ground, as it is shown last, from the painter's origin.
     void drawOn(QCPPainter& painter, int width, int height);
     void choose(Id sitting); ///< one of the first list; 0 for none
@@ -54,7 +54,7 @@ private:
         double above = 0;
         bool counts = true;
     };
-    static std::vector<Point> pointsOf(const std::vector<Sitting>& sittings, Figure figure);
+    static std::vector<Point> pointsOf(const std::vector<Sitting>& sittings, FigureKey figure);
     void draw();
     void style();
     void addPoints(const std::vector<Point>& points, const QColor& color, bool isBeside);
@@ -69,7 +69,7 @@ private:
     std::vector<Point> m_points; ///< in time order
     std::vector<Point> m_beside;
     std::optional<Trend> m_trend;
-    Figure m_figure = Figure::Accuracy;
+    FigureKey m_figure = figure::accuracy;
     Id m_chosen = 0;
     Day m_firstDay{};
     Day m_lastDay{};

@@ -1,25 +1,27 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "desktop/journey/journey_page.hpp"
 
+#include "core/curriculum/technique.hpp"
+#include "core/journal/figures.hpp"
 #include "core/measure/robust.hpp"
-#include "core/plan/terms.hpp"
 #include "core/progress/rungs.hpp"
 #include "core/report/take_out.hpp"
+#include "core/words/terms.hpp"
+#include "desktop/controls/controls.hpp"
+#include "desktop/controls/lay.hpp"
+#include "desktop/controls/message_bar.hpp"
 #include "desktop/desk/journal_desk.hpp"
 #include "desktop/desk/undo_keys.hpp"
 #include "desktop/journey/day_line.hpp"
 #include "desktop/journey/journey_chart.hpp"
 #include "desktop/journey/weeks_report.hpp"
-#include "desktop/read/message_bar.hpp"
-#include "desktop/theme/controls.hpp"
 
 #include <QFileDialog>
-#include <QHBoxLayout>
 #include <QInputDialog>
 #include <QLabel>
 #include <QPushButton>
-#include <QVBoxLayout>
 #include <algorithm>
+#include <set>
 
 namespace layakari {
 
@@ -32,13 +34,20 @@ constexpr QLatin1String ownPractice("\tpractice ");
 
 QString dateInWords(Day day) { return toQDate(day).toString(QStringLiteral("d MMM yyyy")); }
 
+QString keyOf(FigureKey figure)
+{
+    return QString::fromUtf8(figure.data(), static_cast<qsizetype>(figure.size()));
+}
+
+FigureKey figureOf(const QVariant& key) { return kindOf(key.toString().toStdString()).key; }
+
 } // namespace
 
 JourneyPage::JourneyPage(JournalDesk* desk, QWidget* parent)
     : QWidget(parent),
       m_desk(desk),
       m_bar(new MessageBar(QStringLiteral("journeyMessage"), this)),
-      m_figure(choiceBox(tr("Figure"), "journeyFigure", {}, this)),
+      m_figure(choiceBox(tr("FigureKey"), "journeyFigure", {}, this)),
       m_practice(choiceBox(tr("Practice"), "journeyPractice", {}, this)),
       m_beside(choiceBox(tr("Beside whom or what"), "journeyBeside", {}, this)),
       m_sentence(textLabel({}, Type::Sentence, this, "journeySentence")),
@@ -87,41 +96,16 @@ JourneyPage::JourneyPage(JournalDesk* desk, QWidget* parent)
 
 void JourneyPage::buildLayout()
 {
-    auto* choices = new QHBoxLayout;
-    choices->setSpacing(10);
-    choices->addWidget(m_figure);
-    choices->addWidget(plainWord(tr("of"), this));
-    choices->addWidget(m_practice);
-    choices->addSpacing(16);
-    choices->addWidget(plainWord(tr("beside"), this));
-    choices->addWidget(m_beside);
-    choices->addStretch(1);
-    choices->addWidget(m_weeks);
-    choices->addWidget(m_takeOut);
-    auto* chosen = new QHBoxLayout;
-    chosen->setSpacing(12);
-    chosen->addWidget(m_chosen, 1);
-    chosen->addWidget(m_leaveOut);
-    chosen->addWidget(m_open);
-    auto* body = new QVBoxLayout(m_body);
-    body->setContentsMargins(0, 0, 0, 0);
-    body->setSpacing(6);
-    body->addLayout(choices);
-    body->addSpacing(4);
-    body->addWidget(m_sentence);
-    body->addWidget(m_facts);
-    body->addWidget(m_chart, 1);
-    body->addWidget(m_days);
-    body->addLayout(chosen);
-    auto* page = new QVBoxLayout;
-    page->setContentsMargins(28, 8, 28, 16);
-    page->addWidget(m_empty);
-    page->addWidget(m_body, 1);
-    page->addStretch(0);
-    auto* column = new QVBoxLayout(this);
-    column->setContentsMargins(0, 0, 0, 0);
-    column->addWidget(m_bar);
-    column->addLayout(page, 1);
+
+    lay::column(m_body, {.spacing = 6},
+                {lay::row({.spacing = 10}, {m_figure, plainWord(tr("of"), this), m_practice,
+                                            lay::gap(16), plainWord(tr("beside"), this), m_beside,
+                                            lay::stretch(), m_weeks, m_takeOut}),
+                 lay::gap(4), m_sentence, m_facts, lay::wide(m_chart), m_days,
+                 lay::row({.spacing = 12}, {lay::wide(m_chosen), m_leaveOut, m_open})});
+    lay::column(this, {},
+                {m_bar, lay::wide(lay::column({.margins = {28, 8, 28, 16}},
+                                              {m_empty, lay::wide(m_body), lay::stretch()}))});
 }
 
 // Beside the window's thread, over a journal of its own: thousands of sittings take a while.
@@ -130,24 +114,28 @@ void JourneyPage::takeOutTo(const QString& folder)
     if (m_isTakingOut) return;
     m_isTakingOut = true;
     m_bar->showProgress(tr("Taking the journal out"), 0);
-    m_takingOut = std::jthread(
-        [this, folder, from = m_desk->journal().folder()](const std::stop_token& stop) {
-            const Progress progress{[this](double fraction) {
-                                        QMetaObject::invokeMethod(
-                                            this,
-                                            [this, fraction] {
-                                                m_bar->showProgress(tr("Taking the journal out"),
-                                                                    fraction);
-                                            },
-                                            Qt::QueuedConnection);
-                                    },
-                                    stop};
-            const auto journal = Journal::open(from);
-            const Result<int> taken =
-                journal ? takeOut(*journal, folder.toStdString(), progress) : fail(journal.error());
-            QMetaObject::invokeMethod(
-                this, [this, taken, folder] { tellTakenOut(taken, folder); }, Qt::QueuedConnection);
-        });
+    m_takingOut = std::jthread([this, folder,
+                                from = m_desk->journal().folder()](const std::stop_token& stop) {
+        const Progress progress{[this](double fraction) {
+                                    QMetaObject::invokeMethod(
+                                        this,
+                                        [this, fraction] {
+                                            m_bar->showProgress(tr("Taking the journal out"),
+                                                                fraction);
+                                        },
+                                        Qt::QueuedConnection);
+                                },
+                                stop};
+        const auto journal = Journal::open(from);
+        // A spreadsheet for people, CSV for programs.
+        const std::vector<const TableFormat*> formats{*findTableFormat("csv"),
+                                                      *findTableFormat("ods")};
+        const Result<int> taken = journal
+                                      ? takeOut(*journal, folder.toStdString(), formats, progress)
+                                      : fail(journal.error());
+        QMetaObject::invokeMethod(
+            this, [this, taken, folder] { tellTakenOut(taken, folder); }, Qt::QueuedConnection);
+    });
 }
 
 void JourneyPage::tellTakenOut(const Result<int>& taken, const QString& folder)
@@ -314,9 +302,16 @@ void JourneyPage::fillFigures()
 {
     const QVariant was = m_figure->currentData();
     m_figure->clear();
-    for (const Figure figure :
-         figuresIn(ofPractice(m_sittings, m_practice->currentData().toString())))
-        m_figure->addItem(tr(kindOf(figure).name), static_cast<int>(figure));
+    const auto practised = ofPractice(m_sittings, m_practice->currentData().toString());
+    std::set<std::string> techniques;
+    for (const Sitting& sitting : practised) {
+        const Plan* plan = sitting.planVersion ? planOf(*sitting.planVersion) : nullptr;
+        techniques.insert(plan ? plan->technique : std::string());
+    }
+    // Where several were practised, a figure of any of them may be looked at.
+    const std::string technique = techniques.size() == 1 ? *techniques.begin() : std::string();
+    for (const FigureKey figure : figuresIn(practised, technique))
+        m_figure->addItem(tr(kindOf(figure).name), keyOf(figure));
     m_figure->setCurrentIndex(std::max(0, m_figure->findData(was)));
 }
 
@@ -362,9 +357,9 @@ std::vector<Sitting> JourneyPage::besides()
                       practice);
 }
 
-void JourneyPage::showFigure(Figure figure)
+void JourneyPage::showFigure(FigureKey figure)
 {
-    if (const int at = m_figure->findData(static_cast<int>(figure)); at >= 0) {
+    if (const int at = m_figure->findData(keyOf(figure)); at >= 0) {
         m_figure->setCurrentIndex(at);
         showAll();
     }
@@ -373,7 +368,7 @@ void JourneyPage::showFigure(Figure figure)
 void JourneyPage::showAll()
 {
     if (m_sittings.empty() || m_figure->count() == 0) return;
-    const auto figure = static_cast<Figure>(m_figure->currentData().toInt());
+    const auto figure = figureOf(m_figure->currentData());
     const std::vector<Sitting> sittings =
         ofPractice(m_sittings, m_practice->currentData().toString());
     const auto trend = trendOf(sittings, figure);
@@ -399,7 +394,7 @@ void JourneyPage::showAll()
         facts << (kindOf(figure).better ? tr("best %1 on %2") : tr("highest %1 on %2"))
                      .arg(QString::fromStdString(valueInWords(best->value, figure)),
                           dateInWords(best->day));
-    if (figure == Figure::Rung) facts << tr("of the ladder %1").arg(m_ladder);
+    if (figure == figure::rung) facts << tr("of the ladder %1").arg(m_ladder);
     const bool isBeside = m_beside->currentIndex() > 0;
     if (isBeside && beside.empty())
         facts << tr("%1 has not practised this").arg(m_beside->currentText());
@@ -427,9 +422,9 @@ void JourneyPage::showChosen()
     }
     QStringList words{toQDate(sitting->day).toString(QStringLiteral("ddd d MMM yyyy")),
                       practiceOf(*sitting)};
-    if (sitting->accuracy)
-        words << QString::fromStdString(valueInWords(*sitting->accuracy, Figure::Accuracy));
-    words << QString::fromStdString(valueInWords(sitting->practiceS / 60, Figure::Minutes));
+    if (const auto accuracy = valueOf(*sitting, figure::accuracy))
+        words << QString::fromStdString(valueInWords(*accuracy, figure::accuracy));
+    words << QString::fromStdString(valueInWords(sitting->practiceS / 60, figure::minutes));
     if (!sitting->words.leftOut.empty())
         words << tr("does not count: %1").arg(QString::fromStdString(sitting->words.leftOut));
     m_chosen->setText(words.join(QStringLiteral("  ·  ")));

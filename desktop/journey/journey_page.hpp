@@ -26,7 +26,7 @@ class JourneyPage : public QWidget {
 public:
     explicit JourneyPage(JournalDesk* desk, QWidget* parent = nullptr);
 
-    void showFigure(Figure figure);
+    void showFigure(FigureKey figure);
     /// Writes the whole journal in open formats into a folder.
     void takeOutTo(const QString& folder);
     /// Saves the last weeks of the person at hand; says so, or what went wrong.

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "desktop/journey/weeks_report.hpp"
 
-#include "core/measure/robust.hpp"
+#include "core/base/quantile.hpp"
 #include "core/progress/series.hpp"
 #include "desktop/desk/journal_desk.hpp"
 #include "desktop/journey/journey_chart.hpp"
@@ -9,7 +9,6 @@
 
 #include <QPdfWriter>
 #include <algorithm>
-#include <array>
 #include <cmath>
 #include <qcustomplot.h>
 #include <set>
@@ -21,19 +20,26 @@ namespace {
 constexpr double gap = 12;
 constexpr double chartHeight = 176;
 constexpr double lineHeight = 19;
+// Shares of the width in the list of sittings; its figures have the rest.
+constexpr double dayEnds = 0.13;
+constexpr double practiceEnds = 0.46;
 
 // The charts that say most come first; what finds no room is on the screen.
-constexpr std::array charted{Figure::Accuracy,     Figure::LongestHold, Figure::HumLength,
-                             Figure::StrokePace,   Figure::CountLength, Figure::ExhaleRatio,
-                             Figure::Minutes,      Figure::FeelAfter,   Figure::HumSteadiness,
-                             Figure::RestBreathing};
+std::vector<FigureKind> charted()
+{
+    std::vector<FigureKind> kinds = figureKinds();
+    std::erase_if(kinds, [](const FigureKind& kind) { return kind.chart == 0; });
+    std::sort(kinds.begin(), kinds.end(),
+              [](const FigureKind& a, const FigureKind& b) { return a.chart < b.chart; });
+    return kinds;
+}
 
 QString dateOf(Day day, const char* format)
 {
     return toQDate(day).toString(QString::fromLatin1(format));
 }
 
-std::optional<double> usual(const std::vector<Sitting>& sittings, Figure figure)
+std::optional<double> usual(const std::vector<Sitting>& sittings, FigureKey figure)
 {
     std::vector<double> values;
     for (const Sitting& s : sittings)
@@ -109,12 +115,12 @@ private:
     {
         QStringList words{sittings.size() == 1 ? QObject::tr("one sitting")
                                                : QObject::tr("%1 sittings").arg(sittings.size())};
-        if (const auto accuracy = usual(sittings, Figure::Accuracy))
+        if (const auto accuracy = usual(sittings, figure::accuracy))
             words << QObject::tr("accuracy usually %1").arg(std::lround(*accuracy));
         const QString text = QStringLiteral("%1: %2.").arg(name, words.join(QStringLiteral(", ")));
-        const auto trend = trendOf(sittings, Figure::Accuracy);
+        const auto trend = trendOf(sittings, figure::accuracy);
         return trend ? text + QLatin1Char(' ') +
-                           QString::fromStdString(trendInWords(trend, Figure::Accuracy))
+                           QString::fromStdString(trendInWords(trend, figure::accuracy))
                      : text;
     }
 
@@ -125,15 +131,15 @@ private:
             m_byPractice.begin(), m_byPractice.end(),
             [](const auto& a, const auto& b) { return a.second.size() < b.second.size(); });
         if (m_byPractice.size() > 1) m_paper.soft(most->first, Type::Body);
-        const std::vector<Figure> there = figuresIn(most->second);
-        for (const Figure figure : charted) {
-            if (std::find(there.begin(), there.end(), figure) == there.end()) continue;
+        const std::vector<FigureKey> there = figuresIn(most->second);
+        for (const FigureKind& kind : charted()) {
+            if (std::find(there.begin(), there.end(), kind.key) == there.end()) continue;
             if (m_paper.y() + 30 + chartHeight > m_paper.height()) return;
-            chart(figure, most->second);
+            chart(kind.key, most->second);
         }
     }
 
-    void chart(Figure figure, const std::vector<Sitting>& sittings)
+    void chart(FigureKey figure, const std::vector<Sitting>& sittings)
     {
         const auto trend = trendOf(sittings, figure);
         m_paper.text(
@@ -153,10 +159,10 @@ private:
         QString name;
         double right; // share of the width at which it ends
         Qt::AlignmentFlag align;
-        QString (*cell)(const Sitting&);
+        FigureKey figure; // empty: its name is what it says
     };
 
-    static QString number(const Sitting& sitting, Figure figure)
+    static QString number(const Sitting& sitting, FigureKey figure)
     {
         const auto value = valueOf(sitting, figure);
         return value ? QString::number(*value, 'f', kindOf(figure).decimals) : QString();
@@ -180,17 +186,13 @@ private:
 
     void sittings()
     {
-        const std::vector<Column> columns{
-            {QObject::tr("accuracy"), 0.56, Qt::AlignRight,
-             [](const Sitting& s) { return number(s, Figure::Accuracy); }},
-            {QObject::tr("done, %"), 0.66, Qt::AlignRight,
-             [](const Sitting& s) { return number(s, Figure::Completion); }},
-            {QObject::tr("count, s"), 0.76, Qt::AlignRight,
-             [](const Sitting& s) { return number(s, Figure::CountLength); }},
-            {QObject::tr("minutes"), 0.86, Qt::AlignRight,
-             [](const Sitting& s) { return number(s, Figure::Minutes); }},
-            {QObject::tr("felt after"), 1.0, Qt::AlignRight,
-             [](const Sitting& s) { return number(s, Figure::FeelAfter); }}};
+        std::vector<Column> columns;
+        for (const FigureKind& kind : figureKinds())
+            if (kind.column)
+                columns.push_back({QObject::tr(kind.column), 0, Qt::AlignRight, kind.key});
+        for (std::size_t i = 0; i < columns.size(); ++i)
+            columns[i].right = practiceEnds + (1 - practiceEnds) * static_cast<double>(i + 1) /
+                                                  static_cast<double>(columns.size());
         m_painter.setPen(currentTheme().softInk);
         m_painter.setFont(typeface(Type::Small));
         row(QObject::tr("day"), QObject::tr("practice"), columns,
@@ -206,7 +208,7 @@ private:
             row(dateOf(s.day, "ddd d MMM"),
                 s.words.leftOut.empty() ? practiceOf(s)
                                         : QObject::tr("%1 (does not count)").arg(practiceOf(s)),
-                columns, [&](const Column& column) { return column.cell(s); });
+                columns, [&](const Column& column) { return number(s, column.figure); });
         }
         close(all - told);
     }
@@ -214,10 +216,12 @@ private:
     void row(const QString& day, const QString& practice, const std::vector<Column>& columns,
              const std::function<QString(const Column&)>& text)
     {
-        std::vector<Column> all{{day, 0.13, Qt::AlignLeft, nullptr},
-                                {practice, 0.46, Qt::AlignLeft, nullptr}};
+        std::vector<Column> all{{day, dayEnds, Qt::AlignLeft, {}},
+                                {practice, practiceEnds, Qt::AlignLeft, {}}};
         all.insert(all.end(), columns.begin(), columns.end());
-        cells(all, [&](const Column& column) { return column.cell ? text(column) : column.name; });
+        cells(all, [&](const Column& column) {
+            return column.figure.empty() ? column.name : text(column);
+        });
     }
 
     // What was complained of, and that the program only observes.

@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "core/plan/terms.hpp"
 #include "core/practise/session.hpp"
+#include "core/words/terms.hpp"
 
 #include <QWidget>
 #include <deque>

@@ -1,10 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "desktop/practise/guess_view.hpp"
 
+#include "desktop/controls/controls.hpp"
+#include "desktop/controls/lay.hpp"
 #include "desktop/shapes/plan_shape.hpp"
-#include "desktop/theme/controls.hpp"
 
-#include <QHBoxLayout>
 #include <QKeyEvent>
 #include <QLabel>
 #include <QPushButton>
@@ -29,13 +29,8 @@ GuessView::GuessView(QWidget* parent)
     QPushButton* none = wordButton(tr("None of these: keep it without a plan"), "guessNone", this,
                                    tr("It can still be read against a plan later (Esc)"));
     connect(none, &QPushButton::clicked, this, [this] { emit chosen(std::nullopt); });
-    auto* column = new QVBoxLayout(this);
-    column->setContentsMargins(28, 14, 28, 18);
-    column->setSpacing(12);
-    column->addWidget(m_sentence);
-    column->addLayout(m_rows, 1);
-    column->addStretch();
-    column->addWidget(none, 0, Qt::AlignLeft);
+    lay::column(this, {.margins = {28, 14, 28, 18}, .spacing = 12},
+                {m_sentence, lay::wide(m_rows), lay::stretch(), lay::at(Qt::AlignLeft, none)});
     setFocusPolicy(Qt::StrongFocus);
 }
 
@@ -57,19 +52,11 @@ QWidget* GuessView::rowOf(std::size_t index, Terms terms)
 {
     const PlanGuess& guess = m_guesses[index];
     auto* row = new QWidget(this);
-    auto* line = new QHBoxLayout(row);
-    line->setContentsMargins(0, 0, 0, 0);
-    line->setSpacing(28);
     auto* shape = new PlanShape(row);
     shape->setPlan(guess.plan, guess.countLengthS.value_or(1), terms);
     shape->setFixedWidth(shapeWidth);
     shape->setMinimumHeight(leastShapeHeight);
     shape->setMaximumHeight(mostShapeHeight);
-    line->addWidget(shape);
-    auto* words = new QVBoxLayout;
-    words->setSpacing(4);
-    words->addWidget(textLabel(QString::fromStdString(guess.plan.name), Type::Row, row, "", true));
-    words->addWidget(softLabel(QString::fromStdString(fitInWords(guess)), Type::Body, row));
     const QString name = tr("It was this");
     QPushButton* choose =
         index == 0
@@ -79,9 +66,13 @@ QWidget* GuessView::rowOf(std::size_t index, Terms terms)
                               QString::fromStdString(guess.plan.name));
     connect(choose, &QPushButton::clicked, this,
             [this, index] { emit chosen(m_guesses[index].plan); });
-    words->addWidget(choose, 0, Qt::AlignLeft);
-    words->addStretch(1);
-    line->addLayout(words, 1);
+    lay::row(
+        row, {.spacing = 28},
+        {shape, lay::wide(lay::column(
+                    {.spacing = 4},
+                    {textLabel(QString::fromStdString(guess.plan.name), Type::Row, row, "", true),
+                     softLabel(QString::fromStdString(fitInWords(guess)), Type::Body, row),
+                     lay::at(Qt::AlignLeft, choose), lay::stretch()}))});
     return row;
 }
 

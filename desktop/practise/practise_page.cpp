@@ -3,18 +3,17 @@
 
 #include "core/base/new_file.hpp"
 #include "core/base/text.hpp"
+#include "desktop/controls/controls.hpp"
+#include "desktop/controls/lay.hpp"
+#include "desktop/controls/message_bar.hpp"
 #include "desktop/desk/journal_desk.hpp"
 #include "desktop/practise/cue_view.hpp"
 #include "desktop/practise/guess_view.hpp"
 #include "desktop/practise/ready_view.hpp"
-#include "desktop/read/message_bar.hpp"
-#include "desktop/theme/controls.hpp"
 
-#include <QHBoxLayout>
 #include <QKeyEvent>
 #include <QPushButton>
 #include <QStackedWidget>
-#include <QVBoxLayout>
 
 namespace layakari {
 
@@ -45,10 +44,7 @@ PractisePage::PractisePage(JournalDesk* desk, std::filesystem::path recordings,
     m_stack->addWidget(m_ready);
     m_stack->addWidget(buildRunning());
     m_stack->addWidget(m_guess);
-    auto* column = new QVBoxLayout(this);
-    column->setContentsMargins(0, 0, 0, 0);
-    column->addWidget(m_bar);
-    column->addWidget(m_stack, 1);
+    lay::column(this, {}, {m_bar, lay::wide(m_stack)});
     setFocusPolicy(Qt::StrongFocus);
 
     connect(m_bar, &MessageBar::stopWanted, m_bar, &QWidget::hide);
@@ -84,19 +80,11 @@ PractisePage::PractisePage(JournalDesk* desk, std::filesystem::path recordings,
 QWidget* PractisePage::buildRunning()
 {
     auto* running = new QWidget(this);
-    auto* column = new QVBoxLayout(running);
-    column->setContentsMargins(0, 0, 0, 14);
-    column->addWidget(m_cue, 1);
-    auto* buttons = new QHBoxLayout;
-    buttons->setContentsMargins(28, 0, 28, 0);
-    buttons->setSpacing(16);
-    buttons->addWidget(m_stop);
-    buttons->addWidget(m_pause);
-    buttons->addWidget(m_skip);
-    buttons->addStretch(1);
     // The keys are the page's: a button that has been pressed must not take Space for itself.
     for (QPushButton* button : {m_stop, m_pause, m_skip}) button->setFocusPolicy(Qt::TabFocus);
-    column->addLayout(buttons);
+    lay::column(running, {.margins = {0, 0, 0, 14}},
+                {lay::wide(m_cue), lay::row({.margins = {28, 0, 28, 0}, .spacing = 16},
+                                            {m_stop, m_pause, m_skip, lay::stretch()})});
     return running;
 }
 

@@ -3,12 +3,13 @@
 
 #include "core/plan/plan_figures.hpp"
 #include "core/simulate/temperament.hpp"
+#include "desktop/controls/caution_panel.hpp"
+#include "desktop/controls/controls.hpp"
+#include "desktop/controls/lay.hpp"
 #include "desktop/desk/journal_desk.hpp"
-#include "desktop/prepare/caution_panel.hpp"
 #include "desktop/shapes/plan_shape.hpp"
 #include "desktop/sound/microphone.hpp"
 #include "desktop/sound/simulated_microphone.hpp"
-#include "desktop/theme/controls.hpp"
 
 #include <QCheckBox>
 #include <QHBoxLayout>
@@ -90,11 +91,8 @@ ReadyView::ReadyView(JournalDesk* desk, const QString& settingsFile, QWidget* pa
     m_still->setObjectName(QStringLiteral("still"));
     m_trying->setTextVisible(false);
     m_trying->hide();
-    auto* row = new QHBoxLayout(this);
-    row->setContentsMargins(28, 10, 24, 16);
-    row->setSpacing(36);
-    row->addWidget(buildLeft(), 1);
-    row->addWidget(buildRight());
+    lay::row(this, {.margins = {28, 10, 24, 16}, .spacing = 36},
+             {lay::wide(buildLeft()), buildRight()});
     fillMicrophones();
     restore();
     m_settingUp = false;
@@ -160,19 +158,11 @@ QWidget* ReadyView::buildLeft()
 QWidget* ReadyView::buildRight()
 {
     auto* inner = new QWidget(this);
-    auto* column = new QVBoxLayout(inner);
-    column->setContentsMargins(0, 0, 8, 0);
-    column->setSpacing(8);
-    column->addWidget(textLabel(tr("The microphone"), Type::Body, this, "", true));
-    column->addWidget(m_microphone);
     m_simulated = groupOf(lineOf({m_temperament, m_pace}), this);
-    column->addWidget(m_simulated);
-    column->addWidget(m_try, 0, Qt::AlignLeft);
-    column->addWidget(m_trying);
-    column->addWidget(m_checked);
-    column->addSpacing(14);
-    column->addWidget(m_cautions);
-    column->addStretch(1);
+    lay::column(inner, {.margins = {0, 0, 8, 0}, .spacing = 8},
+                {textLabel(tr("The microphone"), Type::Body, this, "", true), m_microphone,
+                 m_simulated, lay::at(Qt::AlignLeft, m_try), m_trying, m_checked, lay::gap(14),
+                 m_cautions, lay::stretch()});
     return sideColumn(inner, {m_begin}, this);
 }
 

@@ -1,25 +1,25 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "desktop/prepare/prepare_page.hpp"
 
+#include "desktop/controls/controls.hpp"
+#include "desktop/controls/lay.hpp"
+#include "desktop/controls/message_bar.hpp"
+#include "desktop/courses/course_view.hpp"
 #include "desktop/desk/intake_desk.hpp"
 #include "desktop/desk/journal_desk.hpp"
 #include "desktop/desk/undo_keys.hpp"
-#include "desktop/prepare/course_view.hpp"
-#include "desktop/prepare/hand_in_view.hpp"
-#include "desktop/prepare/ladders_view.hpp"
-#include "desktop/prepare/people_view.hpp"
-#include "desktop/prepare/plan_editor.hpp"
-#include "desktop/prepare/plans_view.hpp"
-#include "desktop/prepare/school_view.hpp"
-#include "desktop/prepare/today_view.hpp"
-#include "desktop/read/message_bar.hpp"
-#include "desktop/theme/controls.hpp"
+#include "desktop/inbox/hand_in_view.hpp"
+#include "desktop/people/people_view.hpp"
+#include "desktop/people/school_view.hpp"
+#include "desktop/plans/ladders_view.hpp"
+#include "desktop/plans/plan_editor.hpp"
+#include "desktop/plans/plans_view.hpp"
+#include "desktop/today/today_view.hpp"
 
 #include <QHBoxLayout>
 #include <QPushButton>
 #include <QShortcut>
 #include <QStackedWidget>
-#include <QVBoxLayout>
 
 namespace layakari {
 
@@ -62,13 +62,7 @@ PreparePage::PreparePage(JournalDesk* desk, QWidget* parent)
         places->addWidget(button);
     }
     places->addStretch(1);
-
-    auto* column = new QVBoxLayout(this);
-    column->setContentsMargins(0, 0, 0, 0);
-    column->setSpacing(0);
-    column->addWidget(m_bar);
-    column->addLayout(places);
-    column->addWidget(m_stack, 1);
+    lay::column(this, {.spacing = 0}, {m_bar, places, lay::wide(m_stack)});
 
     const auto on = [this](const QKeySequence& keys, auto&& action) {
         connect(new QShortcut(keys, this), &QShortcut::activated, this, action);

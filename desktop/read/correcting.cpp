@@ -251,6 +251,13 @@ void Correcting::moveBoundary(double fromS, double toS)
     add({Correction::Kind::MoveBoundary, fromS, std::max(0.0, toS)});
 }
 
+void Correcting::swapKinds()
+{
+    m_history.swapKinds(m_reading->kindAIsInhale);
+    update();
+    emit changed();
+}
+
 void Correcting::swapCycle()
 {
     std::vector<Correction> swapped;

@@ -28,6 +28,9 @@ public:
     /// Begins with what a recording was corrected in before.
     void startWith(std::vector<Correction> done);
     const std::vector<Correction>& done() const { return m_history.done(); }
+    std::optional<bool> kindAIsInhale() const { return m_history.kindAIsInhale(); }
+    /// Inhales become exhales all over the recording that is shown, as a step to be taken back.
+    void swapKinds();
 
     /// What the actions are about. `reading` may be null, and must outlive the next call.
     void setPhase(const Reading* reading, std::optional<std::size_t> phase);

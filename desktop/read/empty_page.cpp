@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "desktop/read/empty_page.hpp"
 
+#include "desktop/controls/lay.hpp"
 #include "desktop/theme/theme.hpp"
 
 #include <QFileInfo>
@@ -8,7 +9,6 @@
 #include <QListWidget>
 #include <QLocale>
 #include <QPushButton>
-#include <QVBoxLayout>
 
 namespace layakari {
 
@@ -36,21 +36,12 @@ EmptyPage::EmptyPage(QWidget* parent)
     m_recent->setAccessibleName(m_recentTitle->text());
     m_how->setWordWrap(true);
     m_caution->setWordWrap(true);
-    auto* column = new QVBoxLayout;
-    column->setSpacing(14);
-    column->addStretch(1);
-    column->addWidget(m_title);
-    column->addWidget(m_how);
-    column->addWidget(m_open, 0, Qt::AlignLeft);
-    column->addSpacing(16);
-    column->addWidget(m_recentTitle);
-    column->addWidget(m_recent, 3);
-    column->addStretch(1);
-    column->addWidget(m_caution);
-    auto* row = new QHBoxLayout(this);
-    row->setContentsMargins(132, 20, 60, 28);
-    row->addLayout(column, 1);
-    row->addStretch(0);
+    lay::row(this, {.margins = {132, 20, 60, 28}},
+             {lay::wide(lay::column({.spacing = 14},
+                                    {lay::stretch(), m_title, m_how, lay::at(Qt::AlignLeft, m_open),
+                                     lay::gap(16), m_recentTitle, lay::wide(m_recent, 3),
+                                     lay::stretch(), m_caution})),
+              lay::stretch()});
     connect(m_open, &QPushButton::clicked, this, &EmptyPage::openWanted);
     const auto chosen = [this](QListWidgetItem* item) {
         emit recentChosen(item->data(Qt::UserRole).toString());

@@ -3,6 +3,7 @@
 
 #include "core/report/notes.hpp"
 #include "core/report/sentence.hpp"
+#include "desktop/controls/lay.hpp"
 #include "desktop/theme/theme.hpp"
 
 #include <QHBoxLayout>
@@ -46,12 +47,7 @@ Figures::Figures(QWidget* parent)
     m_notes->setTextInteractionFlags(Qt::LinksAccessibleByMouse | Qt::LinksAccessibleByKeyboard);
     connect(m_notes, &QLabel::linkActivated, this,
             [this](const QString& seconds) { emit placeWanted(seconds.toDouble()); });
-    auto* words = new QVBoxLayout;
-    words->setSpacing(2);
-    words->addWidget(m_sentence);
-    words->addWidget(m_advice);
-    words->addWidget(m_notes);
-    words->addStretch();
+    auto* words = lay::column({.spacing = 2}, {m_sentence, m_advice, m_notes, lay::stretch()});
     auto* row = new QHBoxLayout(this);
     row->setContentsMargins(28, 8, 28, 0);
     row->setSpacing(34);

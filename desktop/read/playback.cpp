@@ -1,10 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "desktop/read/playback.hpp"
 
+#include "desktop/controls/controls.hpp"
 #include "desktop/read/sound_strip.hpp"
 #include "desktop/read/staff_view.hpp"
 #include "desktop/sound/player.hpp"
-#include "desktop/theme/controls.hpp"
 
 #include <QAction>
 #include <QPushButton>

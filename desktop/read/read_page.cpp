@@ -2,24 +2,25 @@
 #include "desktop/read/read_page.hpp"
 
 #include "core/base/files.hpp"
-#include "core/plan/presets.hpp"
+#include "core/base/quantile.hpp"
+#include "core/curriculum/presets.hpp"
+#include "desktop/controls/controls.hpp"
+#include "desktop/controls/lay.hpp"
+#include "desktop/controls/message_bar.hpp"
+#include "desktop/controls/plan_chooser.hpp"
 #include "desktop/read/correcting.hpp"
 #include "desktop/read/empty_page.hpp"
 #include "desktop/read/figures.hpp"
-#include "desktop/read/message_bar.hpp"
 #include "desktop/read/our_files.hpp"
-#include "desktop/read/plan_chooser.hpp"
 #include "desktop/read/plan_finder.hpp"
 #include "desktop/read/playback.hpp"
 #include "desktop/read/sound_strip.hpp"
 #include "desktop/read/staff_picture.hpp"
 #include "desktop/read/staff_view.hpp"
-#include "desktop/theme/controls.hpp"
 #include "desktop/theme/theme.hpp"
 
 #include <QFileDialog>
 #include <QFileInfo>
-#include <QHBoxLayout>
 #include <QMenu>
 #include <QPushButton>
 #include <QStackedWidget>
@@ -73,34 +74,17 @@ ReadPage::~ReadPage() = default;
 
 void ReadPage::buildLayout()
 {
-    auto* controls = new QHBoxLayout;
-    controls->setContentsMargins(20, 2, 28, 2);
-    controls->setSpacing(12);
-    controls->addWidget(m_chooser);
-    controls->addWidget(m_finder);
-    controls->addStretch(1);
-    controls->addWidget(m_correct);
-    controls->addWidget(m_swap);
-    controls->addWidget(m_open);
-    controls->addWidget(m_save);
 
     auto* sheet = new QWidget(this);
-    auto* column = new QVBoxLayout(sheet);
-    column->setContentsMargins(0, 0, 0, 0);
-    column->setSpacing(0);
-    column->addWidget(m_figures);
-    column->addWidget(m_staffHead);
-    column->addWidget(m_staff, 1);
-    column->addWidget(buildStripRow());
+    lay::column(sheet, {.spacing = 0},
+                {m_figures, m_staffHead, lay::wide(m_staff), buildStripRow()});
     m_stack->addWidget(m_empty);
     m_stack->addWidget(sheet);
-
-    auto* page = new QVBoxLayout(this);
-    page->setContentsMargins(0, 0, 0, 0);
-    page->setSpacing(0);
-    page->addWidget(m_bar);
-    page->addLayout(controls);
-    page->addWidget(m_stack, 1);
+    lay::column(this, {.spacing = 0},
+                {m_bar,
+                 lay::row({.margins = {20, 2, 28, 2}, .spacing = 12},
+                          {m_chooser, m_finder, lay::stretch(), m_correct, m_swap, m_open, m_save}),
+                 lay::wide(m_stack)});
 }
 
 QWidget* ReadPage::buildStripRow()
@@ -246,7 +230,6 @@ void ReadPage::show(const ReadingJob::Done& done)
     m_busy = false;
     m_bar->hide();
     if (!done.listened || done.listened != m_listened) {
-        m_kindAIsInhale.reset();
         m_backTo.reset();
         m_moreCorrections = false;
         m_correcting->startWith(done.reading->corrections);
@@ -302,9 +285,7 @@ void ReadPage::sayIfBreathsMayBeSwapped()
         if (phase.kind == ReadKind::Inhale || phase.kind == ReadKind::Exhale)
             confidences.push_back(phase.confidence);
     if (!m_listened || confidences.size() < 4) return;
-    const auto middle = confidences.begin() + static_cast<std::ptrdiff_t>(confidences.size() / 2);
-    std::nth_element(confidences.begin(), middle, confidences.end());
-    if (*middle < inDoubt)
+    if (median(confidences) < inDoubt)
         m_bar->showNote(tr("Inhale and exhale sound much alike here: they may be the wrong way "
                            "round. If so, press X."));
 }
@@ -317,14 +298,12 @@ void ReadPage::swapBreaths()
                                "recording is not at hand. Open the recording itself."));
         return;
     }
-    m_kindAIsInhale = !m_reading->kindAIsInhale;
-    m_swapping = true;
-    readAgainst(m_reading->plan);
+    m_correcting->swapKinds();
 }
 
 Known ReadPage::known() const
 {
-    return {m_profile, m_kindAIsInhale, m_school.tuning, m_correcting->done(), {}};
+    return {m_profile, m_correcting->kindAIsInhale(), m_school.tuning, m_correcting->done(), {}};
 }
 
 void ReadPage::layOver(const std::vector<Correction>& corrections, bool isNews)
@@ -348,6 +327,12 @@ void ReadPage::readCorrected()
     if (m_busy) {
         m_moreCorrections = true;
         return;
+    }
+    // Another kind is the inhale: that may ask for another fit of the plan.
+    const auto kind = m_correcting->kindAIsInhale();
+    if (kind && *kind != m_reading->kindAIsInhale) {
+        m_swapping = true;
+        return readAgainst(m_reading->plan);
     }
     const StaffRow* row = m_staff->currentRow();
     Place place{row && row->hasPhases ? m_reading->phases[row->firstPhase].startS + 0.01 : 0,

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "core/plan/school.hpp"
+#include "core/curriculum/school.hpp"
 #include "desktop/read/reading_job.hpp"
 
 #include <QWidget>
@@ -74,9 +74,10 @@ public slots:
 signals:
     void opened(const QString& file);
     void readingChanged();
-    void breathsSwapped(); ///< a person has said which is the inhale; the reading follows it
-    void corrected();      ///< a person has put something right, or taken it back
-    void settled();        ///< after a reading or a failure: nothing is running any more
+    /// A person has said which is the inhale, or taken that back; the reading follows it.
+    void breathsSwapped();
+    void corrected(); ///< a person has put something right, or taken it back
+    void settled();   ///< after a reading or a failure: nothing is running any more
 
 private:
     void buildLayout();
@@ -125,8 +126,6 @@ private:
     QString m_doing;
     std::optional<BreathProfile> m_profile;
     School m_school;
-    /// What a person has said of the recording that is shown.
-    std::optional<bool> m_kindAIsInhale;
     bool m_swapping = false;
     /// While corrections are laid over: the place to come back to. More of them may wait.
     struct Place {

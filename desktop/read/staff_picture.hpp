@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "core/plan/school.hpp"
+#include "core/curriculum/school.hpp"
 #include "core/reading/reading.hpp"
 
 #include <QString>

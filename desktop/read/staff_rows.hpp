@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "core/plan/terms.hpp"
 #include "core/reading/reading.hpp"
+#include "core/words/terms.hpp"
 #include "desktop/shapes/lung_shape.hpp"
 
 #include <QString>

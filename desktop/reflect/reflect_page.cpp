@@ -3,13 +3,14 @@
 
 #include "core/report/reply.hpp"
 #include "core/report/sentence.hpp"
+#include "desktop/controls/controls.hpp"
+#include "desktop/controls/lay.hpp"
+#include "desktop/controls/message_bar.hpp"
 #include "desktop/desk/journal_desk.hpp"
 #include "desktop/desk/undo_keys.hpp"
-#include "desktop/read/message_bar.hpp"
 #include "desktop/reflect/feel_line.hpp"
 #include "desktop/reflect/sitting_report.hpp"
 #include "desktop/reflect/week_list.hpp"
-#include "desktop/theme/controls.hpp"
 
 #include <QCheckBox>
 #include <QClipboard>
@@ -81,16 +82,9 @@ ReflectPage::ReflectPage(JournalDesk* desk, QWidget* parent)
       m_week(new WeekList(desk, this))
 {
     setObjectName(QStringLiteral("reflectPage"));
-    auto* row = new QHBoxLayout;
-    row->setContentsMargins(28, 10, 24, 16);
-    row->setSpacing(36);
-    row->addWidget(buildLeft(), 1);
-    row->addWidget(buildRight());
-    auto* column = new QVBoxLayout(this);
-    column->setContentsMargins(0, 0, 0, 0);
-    column->setSpacing(0);
-    column->addWidget(m_bar);
-    column->addLayout(row, 1);
+    lay::column(this, {.spacing = 0},
+                {m_bar, lay::wide(lay::row({.margins = {28, 10, 24, 16}, .spacing = 36},
+                                           {lay::wide(buildLeft()), buildRight()}))});
     addUndoKeys(this, desk, m_bar);
     setFocusProxy(m_before);
 
@@ -118,24 +112,10 @@ ReflectPage::ReflectPage(JournalDesk* desk, QWidget* parent)
 QWidget* ReflectPage::buildLeft()
 {
     auto* inner = new QWidget(this);
-    auto* column = new QVBoxLayout(inner);
-    column->setContentsMargins(0, 0, 8, 0);
-    column->setSpacing(8);
-    auto* head = new QHBoxLayout;
-    head->addWidget(m_earlier);
-    head->addWidget(m_later);
-    head->addSpacing(8);
-    head->addWidget(m_title, 1);
-    head->addWidget(m_open);
-    column->addLayout(head);
-    column->addSpacing(6);
-    column->addWidget(m_sentence);
-    column->addWidget(m_changes);
-    column->addWidget(m_usual);
-    column->addWidget(m_places);
-    column->addSpacing(10);
-    column->addWidget(buildSaid());
-    column->addStretch(1);
+    lay::column(inner, {.margins = {0, 0, 8, 0}, .spacing = 8},
+                {lay::row({m_earlier, m_later, lay::gap(8), lay::wide(m_title), m_open}),
+                 lay::gap(6), m_sentence, m_changes, m_usual, m_places, lay::gap(10), buildSaid(),
+                 lay::stretch()});
     auto* scroll = new QScrollArea(this);
     scroll->setWidgetResizable(true);
     scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
@@ -147,17 +127,9 @@ QWidget* ReflectPage::buildLeft()
 QWidget* ReflectPage::buildSaid()
 {
     m_said = new QWidget(this);
-    auto* column = new QVBoxLayout(m_said);
-    column->setContentsMargins(0, 0, 0, 0);
-    column->setSpacing(6);
-    column->addWidget(
-        textLabel(tr("How did it feel? From 0, heavy, to 10, light."), Type::Row, this, "", true));
-    column->addWidget(m_before);
-    column->addWidget(m_after);
     m_feel->setObjectName(QStringLiteral("feelWords"));
     m_feel->setPlaceholderText(tr("In a few words"));
     m_feel->setAccessibleName(tr("How it felt, in a few words"));
-    column->addWidget(m_feel);
     auto* complaints = new QHBoxLayout;
     complaints->setSpacing(14);
     for (const char* word : complaintWords) {
@@ -172,14 +144,16 @@ QWidget* ReflectPage::buildSaid()
     m_other->setPlaceholderText(tr("anything else that was not well"));
     m_other->setAccessibleName(tr("Another complaint"));
     complaints->addWidget(m_other, 1);
-    column->addLayout(complaints);
     m_note->setObjectName(QStringLiteral("sittingNote"));
     m_note->setPlaceholderText(tr("A note: the time, the room, what to try next"));
     m_note->setAccessibleName(tr("Note"));
     m_note->setTabChangesFocus(true);
     m_note->setFixedHeight(84);
     m_note->installEventFilter(this);
-    column->addWidget(m_note);
+    lay::column(
+        m_said, {.spacing = 6},
+        {textLabel(tr("How did it feel? From 0, heavy, to 10, light."), Type::Row, this, "", true),
+         m_before, m_after, m_feel, complaints, m_note});
     for (FeelLine* line : {m_before, m_after})
         connect(line, &FeelLine::valueSet, this, &ReflectPage::keepSaid);
     for (QLineEdit* edit : {m_feel, m_other})
@@ -191,25 +165,10 @@ QWidget* ReflectPage::buildRight()
 {
     auto* right = new QWidget(this);
     right->setFixedWidth(sideWidth);
-    auto* column = new QVBoxLayout(right);
-    column->setContentsMargins(0, 0, 0, 0);
-    column->setSpacing(8);
-    column->addWidget(m_advice);
-    column->addWidget(m_reason);
-    auto* ladder = new QHBoxLayout;
-    ladder->addWidget(m_goOn);
-    ladder->addWidget(m_easeOff);
-    ladder->addStretch(1);
-    column->addLayout(ladder);
-    auto* out = new QHBoxLayout;
-    out->addWidget(m_reply);
-    out->addWidget(m_pdf);
-    out->addStretch(1);
-    column->addLayout(out);
-    column->addSpacing(16);
-    column->addWidget(m_weekName);
-    column->addWidget(m_week, 1);
-    column->addStretch(0);
+    lay::column(right, {.spacing = 8},
+                {m_advice, m_reason, lay::row({m_goOn, m_easeOff, lay::stretch()}),
+                 lay::row({m_reply, m_pdf, lay::stretch()}), lay::gap(16), m_weekName,
+                 lay::wide(m_week), lay::stretch()});
     return right;
 }
 

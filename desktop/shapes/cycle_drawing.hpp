@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "core/plan/terms.hpp"
+#include "core/words/terms.hpp"
 
 #include <QPainter>
 #include <QString>

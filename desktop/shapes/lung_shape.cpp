@@ -22,15 +22,52 @@ struct Fill {
     double to = 0;
 };
 
-Fill fillOf(ReadKind kind, double before)
+struct Stretch {
+    ReadKind kind = ReadKind::Unknown;
+    double length = 0;
+};
+
+bool isHeld(ReadKind kind) { return kind == ReadKind::HoldFull || kind == ReadKind::HoldEmpty; }
+
+// How full the lungs are from the beginning to the end of each stretch. A breath that is taken in
+// steps, with pauses between them, fills or empties by the length of each step.
+std::vector<Fill> fillsOf(const std::vector<Stretch>& stretches)
 {
-    switch (kind) {
-    case ReadKind::Inhale: return {before < 0.5 ? before : 0, 1};
-    case ReadKind::Exhale: return {before > 0.5 ? before : 1, 0};
-    case ReadKind::HoldFull: return {1, 1};
-    case ReadKind::HoldEmpty: return {0, 0};
-    default: return {before, before};
+    std::vector<Fill> fills;
+    double level = stretches.empty() || stretches.front().kind != ReadKind::Exhale ? 0 : 1;
+    while (fills.size() < stretches.size()) {
+        const ReadKind kind = stretches[fills.size()].kind;
+        if (kind != ReadKind::Inhale && kind != ReadKind::Exhale) {
+            if (isHeld(kind)) level = kind == ReadKind::HoldFull ? 1 : 0;
+            fills.push_back({level, level});
+            continue;
+        }
+        // As far as the last step of this breath.
+        std::size_t end = fills.size();
+        double all = 0;
+        for (std::size_t i = end; i < stretches.size(); ++i) {
+            if (stretches[i].kind == kind) {
+                all += stretches[i].length;
+                end = i + 1;
+            } else if (!isHeld(stretches[i].kind)) {
+                break;
+            }
+        }
+        const bool in = kind == ReadKind::Inhale;
+        const double from = in == (level < 0.5) ? level : in ? 0 : 1;
+        const double to = in ? 1 : 0;
+        level = from;
+        for (double done = 0; fills.size() < end;) {
+            const Stretch& step = stretches[fills.size()];
+            const double before = level;
+            if (step.kind == kind) {
+                done += step.length;
+                level = all > 0 ? from + (to - from) * done / all : to;
+            }
+            fills.push_back({before, level});
+        }
     }
+    return fills;
 }
 
 // Flow is gentle at both ends but never nothing, so that an end is seen where it is.
@@ -76,13 +113,15 @@ QLinearGradient softFill(const QColor& color, double x0, double x1, double start
 void LungShape::paintHeard(QPainter& painter, const std::vector<LungPhase>& shapes,
                            const Theme& theme) const
 {
+    std::vector<Stretch> stretches;
+    for (const LungPhase& shape : shapes) stretches.push_back({shape.kind, shape.length});
+    const std::vector<Fill> fills = fillsOf(stretches);
     double x = left;
-    double fill = shapes.empty() || shapes.front().kind != ReadKind::Exhale ? 0 : 1;
-    for (const LungPhase& shape : shapes) {
+    for (std::size_t i = 0; i < shapes.size(); ++i) {
+        const LungPhase& shape = shapes[i];
         const double end = x + shape.length * pixelsPerUnit;
-        const Fill level = fillOf(shape.kind, fill);
         QPainterPath path = crest(x + thinnestGap / 2, std::max(x + 1, end - thinnestGap / 2),
-                                  level, baseline, height);
+                                  fills[i], baseline, height);
         path.lineTo(std::max(x + 1, end - thinnestGap / 2), baseline);
         path.lineTo(x + thinnestGap / 2, baseline);
         path.closeSubpath();
@@ -92,7 +131,6 @@ void LungShape::paintHeard(QPainter& painter, const std::vector<LungPhase>& shap
         painter.setBrush(softFill(color, x, end, softness * shape.startSd * pixelsPerUnit,
                                   softness * shape.endSd * pixelsPerUnit));
         painter.drawPath(path);
-        fill = level.to;
         x = end;
     }
 }
@@ -112,14 +150,15 @@ void LungShape::paintPlanned(QPainter& painter, const std::vector<Phase>& phases
 {
     painter.setBrush(Qt::NoBrush);
     painter.setPen(QPen(theme.ink, 1.4, Qt::DotLine, Qt::RoundCap));
+    std::vector<Stretch> stretches;
+    for (const Phase& phase : phases)
+        stretches.push_back({toReadKind(phase.kind), phase.counts.middle()});
+    const std::vector<Fill> fills = fillsOf(stretches);
     double x = left;
-    double fill = phases.empty() || phases.front().kind != PhaseKind::Exhale ? 0 : 1;
-    for (const Phase& phase : phases) {
-        if (phase.counts.open) return; // what follows an open-ended phase has no planned place
-        const double end = x + phase.counts.middle() * pixelsPerUnit;
-        const Fill level = fillOf(toReadKind(phase.kind), fill);
-        painter.drawPath(crest(x, end, level, baseline, height));
-        fill = level.to;
+    for (std::size_t i = 0; i < phases.size(); ++i) {
+        if (phases[i].counts.open) return; // what follows an open-ended phase has no planned place
+        const double end = x + stretches[i].length * pixelsPerUnit;
+        painter.drawPath(crest(x, end, fills[i], baseline, height));
         x = end;
     }
 }

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
 // The command line as a process: exit statuses, what is printed where, and what is written.
+#include "core/journal/figures.hpp"
 #include "core/journal/journal.hpp"
 #include "tests/support/odd_files.hpp"
 #include "tests/support/sounds.hpp"
@@ -291,7 +292,7 @@ TEST_CASE("Hums are read: in the file with their pitch, and in the summary")
     CHECK_THAT(run(folder, "analyse h.flac --plan humming-3").out, Catch::Contains("3 hums of 3"));
 }
 
-TEST_CASE("The demo club is filled once: five people with their sittings; the next time is at once")
+TEST_CASE("The demo club is filled once: five people with their sittings: the next time is at once", "[slow]")
 {
     const TemporaryFolder folder;
     REQUIRE(run(folder, "journal fill-demo --data club --weeks 3").exit == 0);
@@ -304,7 +305,7 @@ TEST_CASE("The demo club is filled once: five people with their sittings; the ne
     CHECK(sittings.size() > 20);
     for (const Person& person : *people) CHECK(journal->sittings(person.id, 9)->size() >= 3);
     for (const Sitting& sitting : sittings) {
-        CHECK(sitting.accuracy.has_value());
+        CHECK(valueOf(sitting, figure::accuracy).has_value());
         CHECK(std::filesystem::exists(sitting.recording.front() == '/'
                                           ? std::filesystem::path(sitting.recording)
                                           : folder / sitting.recording));
@@ -315,7 +316,7 @@ TEST_CASE("The demo club is filled once: five people with their sittings; the ne
     CHECK(journal->sittings(0, 1000)->size() == sittings.size());
 }
 
-TEST_CASE("Killed at any moment while thirty recordings are handed in, none is lost or doubled")
+TEST_CASE("Killed at any moment while thirty recordings are handed in, none is lost or doubled", "[slow]")
 {
     const TemporaryFolder folder;
     std::filesystem::create_directories(folder / "inbox/Runa Vestlid");
@@ -423,7 +424,7 @@ TEST_CASE("What is analysed is kept as a sitting where a person is named")
     const auto journal = Journal::open(folder / "club");
     const auto sittings = *journal->sittings(0, 10);
     REQUIRE(sittings.size() == 1);
-    CHECK(sittings[0].accuracy.has_value());
+    CHECK(valueOf(sittings[0], figure::accuracy).has_value());
     CHECK(sittings[0].planVersion.has_value());
     CHECK((*journal->person(sittings[0].person))->breathProfile != "");
     // The same once more is the same sitting.
@@ -435,7 +436,8 @@ TEST_CASE("What is analysed is kept as a sitting where a person is named")
     CHECK(run(folder, "analyse a.flac --save Runa").exit == 2); // in which journal?
 }
 
-TEST_CASE("--out writes through a link, to a pipe and to a device, and replaces none of them")
+TEST_CASE("What goes to --out is written through a link, to a pipe or a device, and replaces none "
+          "of them")
 {
     const TemporaryFolder& folder = practice();
     std::filesystem::create_symlink("behind.json", folder / "link.json");

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/align/alignment.hpp"
+#include "core/curriculum/presets.hpp"
 #include "core/plan/hum_targets.hpp"
-#include "core/plan/presets.hpp"
 
 #include <catch2/catch.hpp>
 #include <functional>

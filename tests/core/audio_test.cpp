@@ -104,7 +104,7 @@ TEST_CASE("Every usual coding, rate and channel count decodes to the same mono s
     }
 }
 
-TEST_CASE("A telephone's AMR is read; Debian has no encoder for it, so its frames are made here")
+TEST_CASE("A telephone's AMR is read: Debian has no encoder for it, so its frames are made here")
 {
     // RFC 4867, 5: after "#!AMR\n", frames of 20 ms; 0x3C heads 31 bytes at 12.2 kbit/s.
     std::mt19937 random(5);

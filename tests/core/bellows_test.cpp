@@ -2,8 +2,8 @@
 #include "core/align/quick_breaths.hpp"
 #include "core/align/slow_bellows.hpp"
 #include "core/align/stroke_match.hpp"
+#include "core/curriculum/presets.hpp"
 #include "core/listen/listener.hpp"
-#include "core/plan/presets.hpp"
 #include "core/reading/beyond_phases.hpp"
 #include "tests/support/stroke_sound.hpp"
 
@@ -54,7 +54,7 @@ TEST_CASE("A pause of two seconds does not end slow bellows, and natural breath 
 
 TEST_CASE(
     "Of slow bellows all are counted where the first inhale was not heard, and none more where "
-    "a breath comes in their rhythm; a whole run tells which is which")
+    "a breath comes in their rhythm: a whole run tells which is which")
 {
     Strokes run;
     run.style = StrokeStyle::Bhastrika;

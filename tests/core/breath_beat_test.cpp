@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/align/breath_beat.hpp"
 #include "core/align/slow_bellows.hpp"
-#include "core/plan/presets.hpp"
+#include "core/curriculum/presets.hpp"
 #include "tests/support/stroke_sound.hpp"
 
 #include <catch2/catch.hpp>

@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "core/plan/presets.hpp"
+#include "core/curriculum/presets.hpp"
 #include "core/reading/reading.hpp"
 #include "tests/support/scoring.hpp"
 #include "tests/support/sounds.hpp"
@@ -48,7 +48,7 @@ BreathCharacter characterOf(double brightness, double levelDb)
 
 } // namespace
 
-TEST_CASE("A practice with a hold teaches how a person sounds; an even one is then read by it")
+TEST_CASE("A practice with a hold teaches how a person sounds: an even one is then read by it")
 {
     for (const char* who : {"steady", "reversed", "mouth", "slow"}) {
         INFO(who);

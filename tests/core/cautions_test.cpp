@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "core/plan/cautions.hpp"
-#include "core/plan/presets.hpp"
+#include "core/curriculum/presets.hpp"
+#include "core/safety/cautions.hpp"
 
 #include <catch2/catch.hpp>
 
@@ -114,7 +114,7 @@ TEST_CASE("Heating practices wait for the morning, calming ones suit any hour")
         CHECK(clashesOf(preset("long-exhale-4-6"), {}, {{}, hour, {}}).empty());
 }
 
-TEST_CASE("A full meal has to lie three hours back; an unknown one is not asked about")
+TEST_CASE("A full meal has to lie three hours back: an unknown one is not asked about")
 {
     CHECK_FALSE(clashesOf(preset("even-4-4"), {}, {{}, {}, 1.0}).empty());
     CHECK(clashesOf(preset("even-4-4"), {}, {{}, {}, 3.0}).empty());

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/listen/listener.hpp"
+#include "core/listen/painted_over.hpp"
 #include "tests/support/stroke_sound.hpp"
 
 #include <catch2/catch.hpp>
@@ -58,6 +59,29 @@ TEST_CASE("Claps at a pace of their own add no strokes to a run")
     const Heard heard = listenTo(sound.track());
     REQUIRE(heard.strokeRuns.size() == 1);
     CHECK(std::abs(static_cast<int>(heard.strokeRuns[0].strokes.size()) - 25) <= 1);
+}
+
+TEST_CASE("A metronome is told beside a word as it is without one")
+{
+    const bool spoken = GENERATE(false, true);
+    INFO((spoken ? "with" : "without") << " a word");
+    std::vector<float> sound = whiteNoise(45, analysisRateHz, 0.001, 3);
+    for (int beep = 0; beep < 30; ++beep) {
+        const auto begin = static_cast<std::size_t>((5.0 + beep) * analysisRateHz);
+        const std::size_t length = analysisRateHz / 8;
+        for (std::size_t i = 0; i < length; ++i) {
+            // Neither sudden nor steep: only its pitch tells it from a stroke.
+            const double envelope = std::sin(M_PI * static_cast<double>(i) / length);
+            const double turn = 2 * M_PI * 440 * static_cast<double>(i) / analysisRateHz;
+            sound[begin + i] += static_cast<float>(0.05 * envelope * std::sin(turn));
+        }
+    }
+    if (spoken) speak(sound, 2, 0.6, 150, 0.2);
+    const FeatureTrack track = trackOf(sound);
+    const std::vector<FrameRange> word{{track.frameAt(2), track.frameAt(2.6)}};
+    const FeatureTrack painted = spoken ? paintedOver(track, word) : track;
+    CHECK(findStrokeRuns(findBursts(painted, NoiseFloor(painted), track.voiceBand()), {}).empty());
+    CHECK(listenTo(track).strokeRuns.empty());
 }
 
 TEST_CASE("A metronome that ticks with a pitch makes no run, however regular it is")

@@ -2,8 +2,8 @@
 //
 // What a person puts right: laid over what was heard, undone, kept, and still there when another
 // listener has read the recording.
+#include "core/curriculum/presets.hpp"
 #include "core/listen/changes.hpp"
-#include "core/plan/presets.hpp"
 #include "core/reading/corrections.hpp"
 #include "core/reading/reading.hpp"
 #include "core/reading/stroke_corrections.hpp"
@@ -86,7 +86,7 @@ Correction anyCorrection(std::mt19937& engine, double durationS)
     std::uniform_real_distribution<double> time(0, durationS);
     std::uniform_int_distribution<int> four(0, 3);
     const double at = time(engine);
-    std::uniform_int_distribution<std::size_t> kind(0, correctionKindWords().size() - 1);
+    std::uniform_int_distribution<std::size_t> kind(0, correctionKindWords.count - 1);
     return {static_cast<Kind>(kind(engine)), at, at + time(engine) / 20 - durationS / 40,
             static_cast<Name>(four(engine))};
 }
@@ -336,7 +336,7 @@ TEST_CASE("A boundary that is nudged on is one correction, nudged back to where 
     CHECK_FALSE(history.redo());
 }
 
-TEST_CASE("Several added together are one change; none is none")
+TEST_CASE("Several added together are one change: none is none")
 {
     CorrectionHistory history({{Correction::Kind::Join, 3}});
     history.addTogether({});
@@ -352,7 +352,7 @@ TEST_CASE("Several added together are one change; none is none")
     CHECK(history.done().size() == 3);
 }
 
-TEST_CASE("One correction is taken back, whichever it is; that can be undone too")
+TEST_CASE("One correction is taken back, whichever it is: that can be undone too")
 {
     CorrectionHistory history({{Kind::Split, 3}, {Kind::Join, 9}, {Kind::Split, 20}});
     CHECK_FALSE(history.canUndo());
@@ -365,7 +365,7 @@ TEST_CASE("One correction is taken back, whichever it is; that can be undone too
     CHECK(history.canRedo());
 }
 
-TEST_CASE("A stretch that is rest to a person is of no cycle; taken back, it is practised again")
+TEST_CASE("A stretch that is rest to a person is of no cycle: taken back, it is practised again")
 {
     const Listened listened = listenedTo(threePhases(6));
     REQUIRE(readWith(listened, {}).cycles.size() == 6);

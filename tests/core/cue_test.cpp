@@ -2,8 +2,8 @@
 //
 // The cue: what it leads through, when, and what is heard of it.
 #include "core/cue/tones.hpp"
+#include "core/curriculum/presets.hpp"
 #include "core/plan/plan_figures.hpp"
-#include "core/plan/presets.hpp"
 
 #include <catch2/catch.hpp>
 #include <cmath>
@@ -281,7 +281,7 @@ TEST_CASE("A breath that a look takes back is waited for again, and is not over"
     CHECK(leader.now().beganS == Approx(5.3));
 }
 
-TEST_CASE("A turn that a look takes back puts the cue back; the breath goes on")
+TEST_CASE("A turn that a look takes back puts the cue back: the breath goes on")
 {
     Leader leader(cueSteps(planOf("even-4-4"), 0, 0), {Lead::Following, 1.0, 0});
     double now = 0;
@@ -509,7 +509,7 @@ TEST_CASE("An open-ended hold is ended by the breath or by a key, never by the c
     }
 }
 
-TEST_CASE("Paused, nothing goes on; resumed, the cycle begins again; stopped, it is over")
+TEST_CASE("Paused, nothing goes on: resumed, the cycle begins again: stopped, it is over")
 {
     Leader leader(cueSteps(planOf("square-4"), 0, 0), {Lead::ByClock, 1.0, 0});
     ledThrough(leader, 17.5 + 6, 4); // in the hold of the second cycle

@@ -91,7 +91,7 @@ TEST_CASE("A frame's time is the middle of its window")
     CHECK(track.frameAt(0.5) == loudest);
 }
 
-TEST_CASE("Silence, direct current and samples that are no numbers are silence; too short a sound "
+TEST_CASE("Silence, direct current and samples that are no numbers are silence: too short a sound "
           "has no frames")
 {
     CHECK(trackOf(std::vector<float>(100, 0.0f)).frames() == 0);

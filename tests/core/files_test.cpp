@@ -103,7 +103,7 @@ TEST_CASE("Where nothing can be put, writing fails and leaves nothing behind")
 }
 
 TEST_CASE(
-    "What is made is its owner's alone, whatever the umask; a folder that was there stays as it is")
+    "What is made is its owner's alone, whatever the umask: a folder that was there stays as it is")
 {
     const TemporaryFolder folder;
     REQUIRE(::mkdir((folder / "shared").c_str(), 0755) == 0);

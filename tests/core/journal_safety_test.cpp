@@ -3,10 +3,11 @@
 // What is in a journal stays in it: a damaged or newer one is not touched, what two write at once
 // does not erase, what ended the program is known.
 #include "core/base/fault_note.hpp"
+#include "core/curriculum/presets.hpp"
 #include "core/intake/intake.hpp"
+#include "core/intake/keeping.hpp"
 #include "core/journal/backup.hpp"
 #include "core/journal/sitting.hpp"
-#include "core/plan/presets.hpp"
 #include "core/report/take_out.hpp"
 #include "tests/support/journal_in.hpp"
 #include "tests/support/sounds.hpp"
@@ -415,7 +416,7 @@ TEST_CASE("A journal of 100,000 sittings is taken in whole", "[.slow]")
         }
         return {};
     }));
-    REQUIRE(takeOut(from, folder / "out").has_value());
+    REQUIRE(takeOut(from, folder / "out", {}).has_value());
     Journal into = journalIn(folder / "into");
     CHECK(takeInJournal(into, folder / "out")->sittings == 100'000);
 }

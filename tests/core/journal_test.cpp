@@ -1,8 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/curriculum/presets.hpp"
 #include "core/journal/backup.hpp"
+#include "core/journal/figures.hpp"
 #include "core/journal/journal.hpp"
 #include "core/journal/schema.hpp"
-#include "core/plan/presets.hpp"
 #include "core/reading/reading.hpp"
 #include "tests/support/journal_in.hpp"
 #include "tests/support/temporary_folder.hpp"
@@ -48,8 +49,8 @@ Sitting sittingOf(Id person, const std::string& sha, int day, std::optional<Id> 
     s.recording = "memo.m4a";
     s.sha256 = sha;
     s.practiceS = 130;
-    s.accuracy = 91.5;
-    s.completion = 100;
+    setFigure(s, figure::accuracy, 91.5);
+    setFigure(s, figure::completion, 100);
     s.words.complaints = {"dizzy"};
     return s;
 }
@@ -212,7 +213,7 @@ TEST_CASE("Ladders, places on them and courses are kept, changed and taken away"
     CHECK(journal.saveCourse(course).error().code == ErrorCode::BadArgument);
 }
 
-TEST_CASE("A recording handed in twice is one sitting; what is kept of it comes back")
+TEST_CASE("A recording handed in twice is one sitting: what is kept of it comes back")
 {
     const TemporaryFolder folder;
     Journal journal = journalIn(folder.path());
@@ -221,7 +222,7 @@ TEST_CASE("A recording handed in twice is one sitting; what is kept of it comes 
     Sitting sitting = sittingOf(person, "same", 0, *journal.versionFor(plan));
     sitting.id = *journal.saveSitting(sitting, "{\"a\": 1}");
     CHECK(journal.sittings(person, 10)->front() == sitting);
-    sitting.accuracy = 70;
+    setFigure(sitting, figure::accuracy, 70);
     CHECK(*journal.saveSitting(sitting, "{\"a\": 2}") == sitting.id);
     CHECK(journal.sittings(person, 10)->size() == 1);
     CHECK(**journal.readingOf(sitting.id) == "{\"a\": 2}");
@@ -239,11 +240,11 @@ TEST_CASE("What a person says of a sitting stays when its recording is read agai
     const Id id = *journal.saveSitting(sitting, "{}");
     const SittingWords words{3, 7, "lighter", {"sore throat"}, "the window was open", "a visitor"};
     REQUIRE(journal.saveSittingWords(id, words).has_value());
-    sitting.accuracy = 50;
+    setFigure(sitting, figure::accuracy, 50);
     REQUIRE(journal.saveSitting(sitting, "{}") == id);
     const Sitting back = **journal.sitting(id);
     CHECK(back.words == words);
-    CHECK(back.accuracy == 50.0);
+    CHECK(valueOf(back, figure::accuracy) == 50.0);
     CHECK(journal.saveSittingWords(id + 1, words).error().code == ErrorCode::BadArgument);
     CHECK_FALSE(journal.sitting(id + 1)->has_value());
     // What was left out is still there, but nothing is judged by it.
@@ -272,12 +273,12 @@ TEST_CASE("Figures that came with a later version are taken out of older reading
         Sitting sitting =
             sittingOf(person, "a", 0, *journal.versionFor(findPreset("square-4")->plan));
         REQUIRE(journal.saveSitting(sitting, readingToJson(reading)).has_value());
-        REQUIRE(journal.saveSetting("figures_of_version", "2").has_value());
+        REQUIRE(journal.saveSetting("known_figures", "an older list").has_value());
     }
     Journal journal = journalIn(folder.path());
     const Sitting sitting = journal.sittings(0, 1)->front();
-    CHECK(sitting.strokes == 72);
-    CHECK(*sitting.strokesPerMin == Approx(60).margin(0.1));
+    CHECK(valueOf(sitting, figure::strokes) == 72);
+    CHECK(*valueOf(sitting, figure::strokePace) == Approx(60).margin(0.1));
 }
 
 TEST_CASE("A sitting of nobody is refused, and the journal says so rather than keep it")
@@ -294,14 +295,9 @@ TEST_CASE("A journal of every older version is brought up to date, with what it 
 {
     for (std::size_t version = 1; version < schemaSteps().size(); ++version) {
         const TemporaryFolder folder;
-        {
-            SQLite::Database old((folder / "journal.db").string(),
-                                 SQLite::OPEN_READWRITE | SQLite::OPEN_CREATE);
-            for (std::size_t step = 0; step < version; ++step)
-                old.exec(std::string(schemaSteps()[step]));
-            old.exec("PRAGMA user_version = " + std::to_string(version));
-            old.exec("INSERT INTO person (name, own_count_s) VALUES ('Oddny Farsund-Achebe', 1.1)");
-        }
+        makeJournalOfVersion(
+            version, folder / "journal.db",
+            "INSERT INTO person (name, own_count_s) VALUES ('Oddny Farsund-Achebe', 1.1)");
         Journal journal = journalIn(folder.path());
         REQUIRE(journal.people()->size() == 1);
         CHECK(journal.people()->front().ownCountS == 1.1);
@@ -309,6 +305,39 @@ TEST_CASE("A journal of every older version is brought up to date, with what it 
             journal.saveSitting(sittingOf(journal.people()->front().id, "x", 0), "{}").has_value());
     }
     CHECK(static_cast<int>(schemaSteps().size()) == Journal::newestVersion);
+}
+
+TEST_CASE("What an older journal had as columns of a sitting are its figures")
+{
+    const TemporaryFolder folder;
+    makeJournalOfVersion(
+        6, folder / "journal.db",
+        "INSERT INTO person (id, name, uid) VALUES (1, 'Oddny', 'o');"
+        "INSERT INTO sitting (person, started_at, day, recording, sha256, practice_s, accuracy, "
+        "accuracy_low, accuracy_high, completion, count_length_s, longest_hold_s, strain_signs, "
+        "strokes, stroke_pace, hum_s, hum_pitch_hz, hum_steadiness_cents, rest_breaths_per_min, "
+        "exhale_to_inhale, hold_to_inhale, note) VALUES (1, 5, '2026-11-01', 'a.m4a', 'a', 60, 91, "
+        "88, 94, 75, 1.2, 8.5, 2, 36, 61, 9.5, 196, 12, 5.5, 2, 1.75, 'calm');"
+        "INSERT INTO sitting (person, started_at, day, recording, sha256, practice_s) VALUES (1, "
+        "6, '2026-11-02', 'b.m4a', 'b', 30)");
+    Journal journal = journalIn(folder.path());
+    const auto sittings = *journal.sittings(1, 9);
+    REQUIRE(sittings.size() == 2);
+    CHECK(sittings[0].figures.empty());
+    const Sitting& s = sittings[1];
+    CHECK(s.figures.at("accuracy") == FigureValue{91, 88, 94});
+    const std::vector<std::pair<FigureKey, double>> expected{
+        {figure::completion, 75}, {figure::countLength, 1.2},  {figure::longestHold, 8.5},
+        {figure::strokes, 36},    {figure::strokePace, 61},    {figure::humLength, 9.5},
+        {figure::humPitch, 196},  {figure::humSteadiness, 12}, {figure::restBreathing, 5.5},
+        {figure::exhaleRatio, 2}, {figure::holdRatio, 1.75},   {figure::minutes, 1}};
+    for (const auto& [key, value] : expected) {
+        INFO(key);
+        CHECK(valueOf(s, key) == value);
+    }
+    CHECK(s.figures.size() == expected.size()); // minutes are no row, accuracy is
+    CHECK(s.strainSigns == 2);
+    CHECK(s.words.note == "calm");
 }
 
 TEST_CASE("A newer, a broken and a foreign journal are refused with words and left as they are")
@@ -411,7 +440,7 @@ TEST_CASE("On a full disk a step is refused in words, and what was saved before 
     CHECK(journalIn(folder.path()).people()->size() == saved);
 }
 
-TEST_CASE("Each day has one backup, for its owner alone; of many days the oldest go")
+TEST_CASE("Each day has one backup, for its owner alone: of many days the oldest go")
 {
     const TemporaryFolder folder;
     Journal journal = journalIn(folder.path());
@@ -488,7 +517,7 @@ TEST_CASE("Two windows on one journal see each other's people")
     CHECK(one.people()->size() == 2);
 }
 
-TEST_CASE("Days are written and read; what is no day is not")
+TEST_CASE("Days are written and read: what is no day is not")
 {
     CHECK(dayToText(today) == "2026-11-25");
     CHECK(dayFromText("2026-11-25") == today);

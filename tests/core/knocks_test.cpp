@@ -149,7 +149,7 @@ TEST_CASE("Painted over, the breath under a knock sounds as it did")
     CHECK(still < 2.5);
 }
 
-TEST_CASE("Breath that is made of short peaks is breath; one knock louder than they are is found")
+TEST_CASE("Breath that is made of short peaks is breath: one knock louder than they are is found")
 {
     Random random(71250, 72000);
     std::vector<float> sound = whiteNoise(40, analysisRateHz, 1e-4);

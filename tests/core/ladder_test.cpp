@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "core/plan/ladder.hpp"
-#include "core/plan/library.hpp"
+#include "core/curriculum/ladder.hpp"
+#include "core/curriculum/library.hpp"
+#include "core/curriculum/presets.hpp"
 #include "core/plan/plan_figures.hpp"
-#include "core/plan/presets.hpp"
 #include "core/plan/shorthand.hpp"
 
 #include <catch2/catch.hpp>

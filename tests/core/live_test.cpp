@@ -208,7 +208,7 @@ bool isSaidToTurn(std::span<const float> sound, double nearS)
 
 } // namespace
 
-TEST_CASE("Breath that dips and goes on as another sound has turned; as the same it has not")
+TEST_CASE("Breath that dips and goes on as another sound has turned: as the same it has not")
 {
     for (unsigned seed = 83; seed <= 86; ++seed)
         for (const double dipS : {5.3, 6.6}) {
@@ -538,7 +538,7 @@ TEST_CASE("Hums go with their spans, with their times and their breaks")
     CHECK(whole.hums[whole.spans.front().index].startS == 1);
 }
 
-TEST_CASE("Live, a practice is heard in time and named; at the end it is read as from a file")
+TEST_CASE("Live, a practice is heard in time and named: at the end it is read as from a file")
 {
     const SimulatedSound practice = practise("four-seven-eight", *temperamentByName("slow"), 41001);
     LiveReading live(practice.truth.plan);

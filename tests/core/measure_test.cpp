@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/curriculum/presets.hpp"
 #include "core/measure/keeping.hpp"
 #include "core/measure/measures.hpp"
-#include "core/plan/presets.hpp"
 
 #include <catch2/catch.hpp>
 #include <cmath>
@@ -117,7 +117,7 @@ TEST_CASE("A session's accuracy weighs its cycles by their counts")
     CHECK(*s.measureAgainst(plan).accuracy == Approx((2 * 75.0 + 18 * 100.0) / 20));
 }
 
-TEST_CASE("Cycles not done lower completion, not accuracy; an extra one touches neither")
+TEST_CASE("Cycles not done lower completion, not accuracy: an extra one touches neither")
 {
     Session s;
     for (int i = 0; i < 3; ++i) s.add(fourSevenEight, {4, 7, 8});
@@ -129,7 +129,7 @@ TEST_CASE("Cycles not done lower completion, not accuracy; an extra one touches 
     CHECK(summary.cyclesHeard == 4);
 }
 
-TEST_CASE("Within a range nothing is lost; outside it the distance counts")
+TEST_CASE("Within a range nothing is lost: outside it the distance counts")
 {
     const std::vector<Phase> ranged{phase(PhaseKind::Inhale, TargetCounts::exactly(4)),
                                     phase(PhaseKind::HoldFull, TargetCounts::between(5, 8)),

@@ -1,14 +1,15 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
 // The ocean breath: found by its sound alone, and measured.
+#include "core/curriculum/presets.hpp"
 #include "core/listen/friction.hpp"
 #include "core/listen/ocean_breath.hpp"
 #include "core/measure/ocean_figures.hpp"
 #include "core/measure/robust.hpp"
-#include "core/plan/presets.hpp"
 #include "core/reading/plan_guess.hpp"
 #include "core/report/notes.hpp"
 #include "core/report/sentence.hpp"
+#include "tests/support/shared_practices.hpp"
 #include "tests/support/sounds.hpp"
 #include "tests/support/temporary_folder.hpp"
 
@@ -43,9 +44,8 @@ struct Sitting {
         plan.parts = parts;
         Temperament temperament = *temperamentByName(who);
         temperament.sampleRateHz = 16000;
-        REQUIRE(writeSimulation(plan, temperament, seed, folder / "practice.flac", "").has_value());
         truth = Practitioner(plan, temperament, seed).truth();
-        auto heard = listenToFile(folder / "practice.flac");
+        auto heard = listenToFile(sharedRecording(plan, temperament, seed));
         REQUIRE(heard.has_value());
         listened = *std::move(heard);
         reading = readAgainst(listened, std::nullopt);

@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
 // Changing the parts of a plan, as the plan editor does it.
+#include "core/curriculum/presets.hpp"
 #include "core/plan/plan_edit.hpp"
-#include "core/plan/presets.hpp"
 #include "core/simulate/random.hpp"
 
 #include <algorithm>
@@ -63,7 +63,7 @@ std::vector<PartPath> pathsIn(const std::vector<Part>& parts, const PartPath& to
 
 } // namespace
 
-TEST_CASE("A path leads to a part, also within a round; any other leads nowhere")
+TEST_CASE("A path leads to a part, also within a round: any other leads nowhere")
 {
     const Plan plan = threeAndARound();
     CHECK(breathsAt(plan, {0}) == 1);
@@ -72,7 +72,7 @@ TEST_CASE("A path leads to a part, also within a round; any other leads nowhere"
         CHECK(partAt(plan, nowhere) == nullptr);
 }
 
-TEST_CASE("A part is put behind another, in the same list; where that is not, at the end")
+TEST_CASE("A part is put behind another, in the same list: where that is not, at the end")
 {
     Plan plan = threeAndARound();
     CHECK(insertAfter(plan, {1, 0}, rest(9)) == PartPath{1, 1});

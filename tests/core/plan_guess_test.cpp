@@ -1,9 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
 // Which plan somebody has practised who did not say.
-#include "core/plan/presets.hpp"
+#include "core/curriculum/presets.hpp"
 #include "core/reading/plan_guess.hpp"
 #include "core/simulate/practitioner.hpp"
+#include "tests/support/shared_practices.hpp"
 #include "tests/support/sounds.hpp"
 #include "tests/support/temporary_folder.hpp"
 
@@ -16,9 +17,7 @@ namespace {
 std::vector<PlanGuess> guessed(const Plan& plan, const Temperament& who, std::uint64_t seed,
                                const std::vector<Plan>& candidates = presetPlans())
 {
-    const TemporaryFolder folder;
-    REQUIRE(writeSimulation(plan, who, seed, folder / "practice.flac", {}).has_value());
-    const auto listened = listenToFile(folder / "practice.flac");
+    const auto listened = listenToFile(sharedRecording(plan, who, seed));
     REQUIRE(listened.has_value());
     return guessPlans(*listened, candidates, {}, 3);
 }

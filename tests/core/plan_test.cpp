@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "core/plan/pitch.hpp"
-#include "core/plan/presets.hpp"
+#include "core/curriculum/presets.hpp"
+#include "core/pitch/pitch.hpp"
 #include "tests/support/temporary_folder.hpp"
 
 #include <catch2/catch.hpp>

@@ -2,7 +2,7 @@
 //
 // A practice that is killed, at any moment, with tones or without, on an idle machine or one whose
 // disk and processor are busy: of what the microphone gave, a second at most is lost.
-#include "core/plan/presets.hpp"
+#include "core/curriculum/presets.hpp"
 #include "core/practise/session.hpp"
 #include "tests/support/temporary_folder.hpp"
 

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
 // A whole practice with the simulated microphone, in fast time.
-#include "core/plan/presets.hpp"
+#include "core/curriculum/presets.hpp"
 #include "core/practise/session.hpp"
 #include "core/simulate/cued_practitioner.hpp"
 #include "core/simulate/practitioner.hpp"
@@ -403,7 +403,7 @@ TEST_CASE("While it goes on, it is told what is heard and how it is kept")
     CHECK(last.countS.value_or(0) == Approx(1.2).epsilon(0.05));
 }
 
-TEST_CASE("Paused in the middle, one breathes, and the cycle begins again; all of it is recorded")
+TEST_CASE("Paused in the middle, one breathes, and the cycle begins again: all of it is recorded")
 {
     // In a hold, as an exhale begins, and when most of it is done and it looks like a cycle.
     const auto [step, share] = GENERATE(table<std::size_t, double>({{6, 0}, {7, 0}, {7, 0.7}}));

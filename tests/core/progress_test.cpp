@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "core/plan/presets.hpp"
+#include "core/curriculum/presets.hpp"
+#include "core/journal/figures.hpp"
 #include "core/progress/attention.hpp"
 #include "core/progress/course_days.hpp"
 #include "core/progress/proposal.hpp"
@@ -19,8 +20,8 @@ const Day today = std::chrono::year(2026) / 11 / 25; // a Wednesday
 Sitting kept(double accuracy, int daysAgo = 1)
 {
     Sitting s;
-    s.accuracy = accuracy;
-    s.completion = 100;
+    setFigure(s, figure::accuracy, accuracy);
+    setFigure(s, figure::completion, 100);
     s.day = today - std::chrono::days(daysAgo);
     s.startedAt = s.day.time_since_epoch().count() * 86'400LL;
     return s;
@@ -66,7 +67,7 @@ TEST_CASE("Going on needs the last three sittings kept, and nothing that speaks 
     complained.words.complaints = {"sore throat"};
     CHECK(adviceOn({complained, kept(90, 2), kept(90, 3)}) == Advice::Stay);
     auto undone = kept(95);
-    undone.completion = 80;
+    setFigure(undone, figure::completion, 80);
     CHECK(adviceOn({undone, kept(90, 2), kept(90, 3)}) == Advice::Stay);
     auto strained = kept(95);
     strained.strainSigns = 1;
@@ -82,8 +83,8 @@ TEST_CASE("Going on needs the last three sittings kept, and nothing that speaks 
 
     // Stopped within the first cycle, there is no accuracy, and no figure is made up for it.
     auto stopped = kept(90);
-    stopped.accuracy.reset();
-    stopped.completion = 0;
+    setFigure(stopped, figure::accuracy, {});
+    setFigure(stopped, figure::completion, 0);
     CHECK(adviceOn({stopped, kept(90, 2), kept(90, 3)}) == Advice::Stay);
     CHECK_THAT(reason(stopped),
                Catch::StartsWith("Lately it kept 90 and 90 of 100, once not a whole cycle."));
@@ -235,15 +236,15 @@ TEST_CASE(
     club.practise(findPreset("square-4")->plan, 88, 3);
     CHECK(why() == "kept 88 of 100");
     Sitting stopped = kept(0, 1);
-    stopped.accuracy.reset();
-    stopped.completion = 0;
+    setFigure(stopped, figure::accuracy, {});
+    setFigure(stopped, figure::completion, 0);
     stopped.person = club.person.id;
     stopped.planVersion = *club.journal.versionFor(findPreset("square-4")->plan);
     stopped.sha256 = "stopped";
     REQUIRE(club.journal.saveSitting(stopped, "{}").has_value());
     CHECK(why() == "not a whole cycle");
     Sitting free = stopped;
-    free.completion.reset();
+    setFigure(free, figure::completion, {});
     free.planVersion.reset();
     free.sha256 = "free";
     free.startedAt += 60;
@@ -270,7 +271,7 @@ TEST_CASE("What somebody complains of comes first, then strain, then an accuracy
         }
     };
     practise("Ylva", [](Sitting&) {});
-    practise("Oddny", [](Sitting& s) { s.accuracy = 61; });
+    practise("Oddny", [](Sitting& s) { setFigure(s, figure::accuracy, 61); });
     practise("Runa", [](Sitting& s) { s.strainSigns = 2; });
     practise("Tor", [](Sitting& s) { s.words.complaints = {"sore throat"}; });
     practise("Eskil", [](Sitting& s) {
@@ -288,7 +289,7 @@ TEST_CASE("What somebody complains of comes first, then strain, then an accuracy
     CHECK(handedInLately(journal, today + std::chrono::days(9))->empty());
 }
 
-TEST_CASE("What a plan asks is held against what was kept lately; nothing is compared with nothing")
+TEST_CASE("What a plan asks is held against what was kept lately: nothing is compared with nothing")
 {
     PlanFigures asks;
     asks.longestHoldS = 9.5;
@@ -298,9 +299,9 @@ TEST_CASE("What a plan asks is held against what was kept lately; nothing is com
     std::vector<Sitting> sittings;
     for (const double accuracy : {70.0, 99.0, 80.0, 90.0, 85.0, 10.0}) {
         Sitting s = kept(accuracy);
-        s.longestHoldS = 8 + accuracy / 100;
+        setFigure(s, figure::longestHold, 8 + accuracy / 100);
         s.practiceS = 120;
-        s.countLengthS = accuracy / 70;
+        setFigure(s, figure::countLength, accuracy / 70);
         sittings.push_back(s);
     }
     CHECK(usualAccuracy(sittings) == 85); // of the last five

@@ -2,6 +2,7 @@
 #include "core/reading/reading.hpp"
 #include "core/report/sentence.hpp"
 #include "tests/support/scoring.hpp"
+#include "tests/support/shared_practices.hpp"
 #include "tests/support/sounds.hpp"
 #include "tests/support/temporary_folder.hpp"
 
@@ -13,32 +14,31 @@ using namespace layakari;
 
 namespace {
 
+const Temperament& at16kHz(Temperament& who)
+{
+    who.sampleRateHz = 16000;
+    return who;
+}
+
 struct Practice {
-    TemporaryFolder folder;
+    std::filesystem::path recording;
     Truth truth;
     Listened listened;
     Reading reading;
 
-    Practice(const Plan& plan, std::uint64_t seed)
+    Practice(const Plan& plan, std::uint64_t seed) : Practice(plan, Temperament{}, seed) {}
+    Practice(const Plan& plan, const Temperament& who, std::uint64_t seed)
     {
-        const Temperament who;
-        REQUIRE(writeSimulation(plan, who, seed, folder / "practice.flac", "").has_value());
         truth = Practitioner(plan, who, seed).truth();
-        read();
-    }
-    Practice(const std::string& preset, const Temperament& who, std::uint64_t seed)
-    {
-        truth = simulateTo(folder / "practice.flac", preset, who, seed);
-        read();
-    }
-
-private:
-    void read()
-    {
-        auto heard = listenToFile(folder / "practice.flac");
+        recording = sharedRecording(plan, who, seed);
+        auto heard = listenToFile(recording);
         REQUIRE(heard.has_value());
         listened = *std::move(heard);
         reading = readAgainst(listened, truth.plan);
+    }
+    Practice(const std::string& preset, Temperament who, std::uint64_t seed)
+        : Practice(findPreset(preset)->plan, at16kHz(who), seed)
+    {
     }
 };
 
@@ -365,7 +365,7 @@ TEST_CASE("A faulty reading file is refused with the pointer of the fault")
 TEST_CASE("Reading twice gives the same JSON")
 {
     const Practice a("held-5-6-5", *temperamentByName("mouth"), 9);
-    Reading other = readAgainst(*listenToFile(a.folder / "practice.flac"), a.truth.plan);
+    Reading other = readAgainst(*listenToFile(a.recording), a.truth.plan);
     CHECK(readingToJson(other) == readingToJson(a.reading));
 }
 
@@ -508,7 +508,7 @@ TEST_CASE("The sentence says which phase came up short, and from where on")
 }
 
 TEST_CASE(
-    "A practice that is broken off after its settling is no other plan; much else around it is")
+    "A practice that is broken off after its settling is no other plan: much else around it is")
 {
     const auto brokenOff = [](int breathsBefore) {
         Reading reading = sixCycles(0);

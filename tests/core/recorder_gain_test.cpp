@@ -458,7 +458,7 @@ TEST_CASE("Strokes push a gain deeper than breath does: it is found, and the hol
     CHECK(sum.practiceShareFound() >= 0.9);
 }
 
-TEST_CASE("A gain that is known is taken out exactly; without one nothing is found to take")
+TEST_CASE("A gain that is known is taken out exactly: without one nothing is found to take")
 {
     FeatureTrack track;
     std::vector<float> gain;

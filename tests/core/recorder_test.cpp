@@ -167,7 +167,7 @@ TEST_CASE("What was recorded is never deleted: a part that cannot be opened is s
     CHECK(readText(folder / "p" / "practice.flac.unreadable") == bytes);
 }
 
-TEST_CASE("One program records into a folder at a time; another leaves its parts alone")
+TEST_CASE("One program records into a folder at a time: another leaves its parts alone")
 {
     const TemporaryFolder folder;
     const pid_t child = fork();
@@ -201,7 +201,7 @@ TEST_CASE("One program records into a folder at a time; another leaves its parts
 }
 
 TEST_CASE(
-    "Killed after the recording and before it was read, it is found; ended in order, it is not")
+    "Killed after the recording and before it was read, it is found: ended in order, it is not")
 {
     for (const bool isKilled : {true, false}) {
         INFO(isKilled);

@@ -1,10 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
 // A teacher's reply, and the words that things are called by.
+#include "core/curriculum/presets.hpp"
+#include "core/curriculum/technique.hpp"
 #include "core/plan/hum_targets.hpp"
-#include "core/plan/presets.hpp"
-#include "core/plan/terms.hpp"
 #include "core/report/reply.hpp"
+#include "core/words/terms.hpp"
 #include "tests/support/sounds.hpp"
 
 #include <catch2/catch.hpp>
@@ -36,7 +37,7 @@ struct HandedInOnce {
 
 } // namespace
 
-TEST_CASE("A reply says what was kept, and ends with the proposal; nothing is said of what was not")
+TEST_CASE("A reply says what was kept, and ends with the proposal: nothing is said of what was not")
 {
     const HandedInOnce once;
     const std::string text = once.text();
@@ -51,8 +52,8 @@ TEST_CASE("A reply says what was kept, and ends with the proposal; nothing is sa
 TEST_CASE("A reply names what changed by more than chance, and the places of strain")
 {
     HandedInOnce once;
-    once.changes = {{Figure::Accuracy, 97, 88, 5, 3, true},
-                    {Figure::CountLength, 1.21, 1.2, 5, 0.05, false}};
+    once.changes = {{figure::accuracy, 97, 88, 5, 3, true},
+                    {figure::countLength, 1.21, 1.2, 5, 0.05, false}};
     once.reading.strainSigns = {{"gasp", 83, 1, "A gasp ends the hold of cycle 2."}};
     const std::string text = once.text();
     INFO(text);
@@ -61,7 +62,7 @@ TEST_CASE("A reply names what changed by more than chance, and the places of str
     CHECK_THAT(text, Catch::Contains("at 1:23: A gasp ends the hold of cycle 2."));
 }
 
-TEST_CASE("Who was dizzy is told to stop and to ask a doctor; who was not is not")
+TEST_CASE("Who was dizzy is told to stop and to ask a doctor: who was not is not")
 {
     HandedInOnce once;
     once.sitting.words.complaints = {"sore throat"};
@@ -72,7 +73,7 @@ TEST_CASE("Who was dizzy is told to stop and to ask a doctor; who was not is not
                                 Catch::Contains("stop at once") && Catch::Contains("doctor"));
 }
 
-TEST_CASE("Phases are called in English, in Sanskrit or in both; a column has the short form")
+TEST_CASE("Phases are called in English, in Sanskrit or in both: a column has the short form")
 {
     struct Row {
         PhaseKind kind;
@@ -100,7 +101,7 @@ TEST_CASE("Phases are called in English, in Sanskrit or in both; a column has th
     }
 }
 
-TEST_CASE("The pitches of a plan are told once each, in its order; swaras need a Sa")
+TEST_CASE("The pitches of a plan are told once each, in its order: swaras need a Sa")
 {
     Plan plan = findPreset("humming-3")->plan;
     auto& phases = std::get<Cycles>(plan.parts.front().content).phases;

@@ -41,9 +41,9 @@ TEST_CASE("Sittings stand on the rungs of the ladder on which most of them stand
     const Plans plans;
     auto sittings = practised({1, 1, 2, std::nullopt, 3, 101});
     CHECK(plans.fill(sittings) == plans.ladders[0].name);
-    CHECK(valueOf(sittings[0], Figure::Rung) == 1.0);
-    CHECK(valueOf(sittings[2], Figure::Rung) == 2.0);
-    CHECK(valueOf(sittings[4], Figure::Rung) == 3.0);
+    CHECK(valueOf(sittings[0], figure::rung) == 1.0);
+    CHECK(valueOf(sittings[2], figure::rung) == 2.0);
+    CHECK(valueOf(sittings[4], figure::rung) == 3.0);
     CHECK_FALSE(sittings[3].rung); // free practice
     CHECK_FALSE(sittings[5].rung); // of another ladder
     sittings = practised({101, 102, 1});

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
 // Figures over weeks: trends that say how sure they are, and changes told from chance.
+#include "core/journal/figures.hpp"
 #include "core/progress/series.hpp"
 
 #include <catch2/catch.hpp>
@@ -17,7 +18,7 @@ Sitting sittingOn(int day, double accuracy)
     Sitting s;
     s.id = day + 1;
     s.day = monday + std::chrono::days(day);
-    s.accuracy = accuracy;
+    setFigure(s, figure::accuracy, accuracy);
     s.practiceS = 600;
     return s;
 }
@@ -40,7 +41,7 @@ TEST_CASE("A trend is what was put in, within what it says of its own doubt")
     int within = 0;
     constexpr int journeys = 200;
     for (unsigned seed = 0; seed < journeys; ++seed) {
-        const auto trend = trendOf(weeks(56, 0.1, 3, seed), Figure::Accuracy);
+        const auto trend = trendOf(weeks(56, 0.1, 3, seed), figure::accuracy);
         REQUIRE(trend);
         within += trend->low <= 3 && 3 <= trend->high;
         CHECK(trend->sittings == 28);
@@ -52,32 +53,32 @@ TEST_CASE("A trend is what was put in, within what it says of its own doubt")
 TEST_CASE("A single bad day does not bend a trend")
 {
     auto sittings = weeks(56, 0.1, 0.5, 5);
-    const double before = trendOf(sittings, Figure::Accuracy)->perMonth;
-    sittings[1].accuracy = 5;
-    CHECK(trendOf(sittings, Figure::Accuracy)->perMonth == Approx(before).margin(0.4));
+    const double before = trendOf(sittings, figure::accuracy)->perMonth;
+    setFigure(sittings[1], figure::accuracy, 5);
+    CHECK(trendOf(sittings, figure::accuracy)->perMonth == Approx(before).margin(0.4));
 }
 
 TEST_CASE("Few sittings, few days and sittings that were left out make no trend")
 {
-    CHECK_FALSE(trendOf({}, Figure::Accuracy));
-    CHECK_FALSE(trendOf(weeks(8, 1, 1, 1), Figure::Accuracy));
+    CHECK_FALSE(trendOf({}, figure::accuracy));
+    CHECK_FALSE(trendOf(weeks(8, 1, 1, 1), figure::accuracy));
     auto sittings = weeks(40, 0.5, 0.1, 2);
-    CHECK_FALSE(trendOf(sittings, Figure::HumLength));
+    CHECK_FALSE(trendOf(sittings, figure::humLength));
     for (std::size_t i = 4; i < sittings.size(); ++i) sittings[i].words.leftOut = "a visitor spoke";
-    CHECK_FALSE(trendOf(sittings, Figure::Accuracy));
-    CHECK(trendInWords(std::nullopt, Figure::Accuracy) == "Too few sittings yet for a trend.");
+    CHECK_FALSE(trendOf(sittings, figure::accuracy));
+    CHECK(trendInWords(std::nullopt, figure::accuracy) == "Too few sittings yet for a trend.");
 }
 
 TEST_CASE("A trend's words say how much, which way, and whether it could be none")
 {
-    CHECK(trendInWords(Trend{2.2, -0.4, 4.8, 20}, Figure::Accuracy) ==
+    CHECK(trendInWords(Trend{2.2, -0.4, 4.8, 20}, figure::accuracy) ==
           "About 2 points more a month, and it could be none.");
-    CHECK(trendInWords(Trend{1.1, 1, 1.2, 20}, Figure::Accuracy) == "About 1 point more a month.");
-    CHECK(trendInWords(Trend{-3, -4, -2, 20}, Figure::Accuracy) == "About 3 points less a month.");
-    CHECK(trendInWords(Trend{0.05, 0.02, 0.08, 20}, Figure::CountLength) ==
+    CHECK(trendInWords(Trend{1.1, 1, 1.2, 20}, figure::accuracy) == "About 1 point more a month.");
+    CHECK(trendInWords(Trend{-3, -4, -2, 20}, figure::accuracy) == "About 3 points less a month.");
+    CHECK(trendInWords(Trend{0.05, 0.02, 0.08, 20}, figure::countLength) ==
           "About 0.05 s more a month.");
-    CHECK(trendInWords(Trend{1, 0.5, 1.5, 20}, Figure::StrokePace) == "About 1 more a month.");
-    CHECK(trendInWords(Trend{0.1, -1, 1, 20}, Figure::Accuracy) == "No trend: it stays as it is.");
+    CHECK(trendInWords(Trend{1, 0.5, 1.5, 20}, figure::strokePace) == "About 1 more a month.");
+    CHECK(trendInWords(Trend{0.1, -1, 1, 20}, figure::accuracy) == "No trend: it stays as it is.");
 }
 
 TEST_CASE("A change is called more than chance once in twenty when nothing changed")
@@ -102,54 +103,54 @@ TEST_CASE("A sitting is held against the last five of the ones that count, and m
     std::vector<Sitting> earlier;
     for (int day = 20; day > 0; day -= 2) earlier.push_back(sittingOn(day, day > 10 ? 88 : 40));
     earlier[0].words.leftOut = "the kettle";
-    earlier[0].accuracy = 99;
+    setFigure(earlier[0], figure::accuracy, 99);
     const auto changes = changesOf(sittingOn(22, 97), earlier);
     const auto accuracy = std::find_if(changes.begin(), changes.end(), [](const Change& c) {
-        return c.figure == Figure::Accuracy;
+        return c.figure == figure::accuracy;
     });
     REQUIRE(accuracy != changes.end());
     CHECK(accuracy->comparedWith == 5);
     CHECK(accuracy->before == Approx((4 * 88 + 40) / 5.0));
     CHECK(accuracy->isBest);
-    CHECK(changeInWords(Change{Figure::Accuracy, 97, 88, 5, 3, true}) ==
+    CHECK(changeInWords(Change{figure::accuracy, 97, 88, 5, 3, true}) ==
           "Accuracy 97 of 100, lately 88: more than chance would make it, and the best so far.");
-    CHECK(changeInWords(Change{Figure::CountLength, 1.21, 1.2, 5, 0.05, false}) ==
+    CHECK(changeInWords(Change{figure::countLength, 1.21, 1.2, 5, 0.05, false}) ==
           "Length of a count 1.21 s, lately 1.20 ± 0.05: as usual.");
     CHECK(changesOf(sittingOn(22, 97), {earlier[1], earlier[2]}).empty());
 }
 
 TEST_CASE("Beside sittings that were stopped and sittings that were not, no change is told by half")
 {
-    CHECK(changeInWords(Change{Figure::Completion, 20, 84, 3, 109, false}) ==
+    CHECK(changeInWords(Change{figure::completion, 20, 84, 3, 109, false}) ==
           "Completed 20 %, lately 84: too uneven before to tell a change.");
-    CHECK(changeInWords(Change{Figure::Completion, 20, 84, 5, 40, false}) ==
+    CHECK(changeInWords(Change{figure::completion, 20, 84, 5, 40, false}) ==
           "Completed 20 %, lately 84: less than chance would make it.");
-    CHECK(changeInWords(Change{Figure::ExhaleRatio, 9, 2, 3, 5, false}) ==
+    CHECK(changeInWords(Change{figure::exhaleRatio, 9, 2, 3, 5, false}) ==
           "Exhale to inhale 9.00 : 1, lately 2.00: more than chance would make it.");
     const auto stopped = [](int day, double completion) {
         Sitting sitting = sittingOn(day, 90);
-        sitting.completion = completion;
+        setFigure(sitting, figure::completion, completion);
         return sitting;
     };
     for (const Change& change :
          changesOf(stopped(9, 20), {stopped(8, 20), stopped(7, 100), stopped(6, 100)})) {
         const std::string words = changeInWords(change);
         INFO(words);
-        if (change.figure == Figure::Completion) CHECK_THAT(words, Catch::Contains("too uneven"));
-        if (change.figure == Figure::Accuracy) CHECK_THAT(words, Catch::Contains("as usual"));
+        if (change.figure == figure::completion) CHECK_THAT(words, Catch::Contains("too uneven"));
+        if (change.figure == figure::accuracy) CHECK_THAT(words, Catch::Contains("as usual"));
     }
 }
 
-TEST_CASE("The best sitting is one that counts; less wandering of a hum is better")
+TEST_CASE("The best sitting is one that counts: less wandering of a hum is better")
 {
     auto sittings = weeks(30, 0.5, 0, 1);
-    CHECK(bestOf(sittings, Figure::Accuracy)->sitting == sittings.front().id);
+    CHECK(bestOf(sittings, figure::accuracy)->sitting == sittings.front().id);
     sittings.front().words.leftOut = "somebody else";
-    CHECK(bestOf(sittings, Figure::Accuracy)->sitting == sittings[1].id);
+    CHECK(bestOf(sittings, figure::accuracy)->sitting == sittings[1].id);
     for (std::size_t i = 0; i < sittings.size(); ++i)
-        sittings[i].humWanderCents = 10 + static_cast<double>(i);
-    CHECK(bestOf(sittings, Figure::HumSteadiness)->sitting == sittings[1].id);
-    CHECK_FALSE(bestOf(sittings, Figure::Strokes));
+        setFigure(sittings[i], figure::humSteadiness, 10 + static_cast<double>(i));
+    CHECK(bestOf(sittings, figure::humSteadiness)->sitting == sittings[1].id);
+    CHECK_FALSE(bestOf(sittings, figure::strokes));
     CHECK(figuresIn(sittings) ==
-          std::vector<Figure>{Figure::Accuracy, Figure::Minutes, Figure::HumSteadiness});
+          std::vector<FigureKey>{figure::accuracy, figure::minutes, figure::humSteadiness});
 }

@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "core/plan/presets.hpp"
+#include "core/curriculum/presets.hpp"
 #include "core/plan/shorthand.hpp"
 
 #include <catch2/catch.hpp>

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
 // What comes in from a microphone before a practice, and when nothing comes any more.
-#include "core/plan/presets.hpp"
+#include "core/curriculum/presets.hpp"
 #include "core/practise/silent_input.hpp"
 #include "core/practise/sound_check.hpp"
 #include "core/simulate/practitioner.hpp"

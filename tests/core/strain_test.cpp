@@ -1,10 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/curriculum/presets.hpp"
 #include "core/listen/guide_count.hpp"
 #include "core/measure/comparison.hpp"
 #include "core/measure/natural_breaths.hpp"
 #include "core/measure/robust.hpp"
 #include "core/measure/strain_signs.hpp"
-#include "core/plan/presets.hpp"
 #include "core/plan/shorthand.hpp"
 #include "core/report/notes.hpp"
 #include "tests/support/sounds.hpp"
@@ -114,7 +114,7 @@ TEST_CASE("A calm practice shows no sign of strain")
     CHECK(sitting.signs(planOf(square, 8)).empty());
 }
 
-TEST_CASE("A short loud inhale after a hold is a gasp; a short quiet or a long loud one is none")
+TEST_CASE("A short loud inhale after a hold is a gasp: a short quiet or a long loud one is none")
 {
     for (const auto& [seconds, db, isGasp] :
          {std::tuple{1.8, 30.0, true}, {1.8, 21.0, false}, {4.2, 30.0, false}}) {
@@ -127,7 +127,7 @@ TEST_CASE("A short loud inhale after a hold is a gasp; a short quiet or a long l
     }
 }
 
-TEST_CASE("A breath within a hold is said with its place and cycle; a cough or a word is none")
+TEST_CASE("A breath within a hold is said with its place and cycle: a cough or a word is none")
 {
     const ReadKind within = GENERATE(ReadKind::Inhale, ReadKind::Unknown, ReadKind::Voice);
     Sitting sitting;
@@ -234,7 +234,7 @@ TEST_CASE("The trend of the count length is found through an odd cycle, with its
     CHECK_FALSE(countTrend(sitting.cycles).has_value());
 }
 
-TEST_CASE("Counting aloud is found by its rhythm, whatever the pace; talk has none")
+TEST_CASE("Counting aloud is found by its rhythm, whatever the pace: talk has none")
 {
     for (const double pace : {0.8, 1.0, 1.4, 2.1})
         for (unsigned seed = 1; seed <= 5; ++seed) {

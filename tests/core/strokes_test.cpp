@@ -1,11 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/align/stroke_match.hpp"
+#include "core/curriculum/presets.hpp"
 #include "core/listen/bursts.hpp"
 #include "core/listen/listener.hpp"
 #include "core/listen/painted_over.hpp"
 #include "core/listen/voices.hpp"
 #include "core/measure/stroke_runs.hpp"
-#include "core/plan/presets.hpp"
 #include "tests/support/stroke_sound.hpp"
 
 #include <catch2/catch.hpp>
@@ -224,7 +224,7 @@ TEST_CASE("A breath that comes when the next stroke would is no stroke")
 }
 
 TEST_CASE(
-    "Expulsions that stand apart are one each, however strong every second is; in and out are "
+    "Expulsions that stand apart are one each, however strong every second is: in and out are "
     "halves")
 {
     for (unsigned seed = 41; seed <= 46; ++seed) {

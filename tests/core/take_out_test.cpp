@@ -1,8 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
 // What leaves in open formats: tables, captions, and a whole journal as a folder.
+#include "core/curriculum/presets.hpp"
 #include "core/journal/sitting.hpp"
-#include "core/plan/presets.hpp"
+#include "core/report/csv_tables.hpp"
 #include "core/report/tables.hpp"
 #include "core/report/take_out.hpp"
 #include "tests/support/journal_in.hpp"
@@ -49,6 +50,8 @@ std::string valueOf(const std::vector<std::vector<std::string>>& rows, std::size
     return {};
 }
 
+std::vector<const TableFormat*> csv() { return {*findTableFormat("csv")}; }
+
 class Kept {
 public:
     TemporaryFolder folder;
@@ -84,7 +87,7 @@ TEST_CASE("Any text comes back out of a cell as it went in")
 TEST_CASE("A journal taken out says of each sitting what the journal says")
 {
     Kept kept("four-seven-eight");
-    REQUIRE(takeOut(kept.journal, kept.folder / "out") == 1);
+    REQUIRE(takeOut(kept.journal, kept.folder / "out", csv()) == 1);
     const auto sittings = parseCsv(kept.taken("sittings.csv"));
     REQUIRE(sittings.size() == 2);
     CHECK(valueOf(sittings, 1, "person") == "Ingrid \"Inga\" Solvang, cox");
@@ -111,19 +114,19 @@ TEST_CASE("A journal taken out says of each sitting what the journal says")
     CHECK(plans == 1);
     // Again over it: the same.
     const std::string before = kept.taken("sittings.csv");
-    REQUIRE(takeOut(kept.journal, kept.folder / "out") == 1);
+    REQUIRE(takeOut(kept.journal, kept.folder / "out", csv()) == 1);
     CHECK(kept.taken("sittings.csv") == before);
 }
 
 TEST_CASE("Strokes and hums have tables of their own")
 {
     Kept strokes("kapalabhati-3x36", 52);
-    REQUIRE(takeOut(strokes.journal, strokes.folder / "out") == 1);
+    REQUIRE(takeOut(strokes.journal, strokes.folder / "out", csv()) == 1);
     std::size_t count = 0;
     for (const ReadStrokeRun& run : strokes.reading.strokeRuns) count += run.strokeTimesS.size();
     CHECK(parseCsv(strokes.taken("strokes.csv")).size() == 1 + count);
     Kept hums("humming-3", 53);
-    REQUIRE(takeOut(hums.journal, hums.folder / "out") == 1);
+    REQUIRE(takeOut(hums.journal, hums.folder / "out", csv()) == 1);
     const auto rows = parseCsv(hums.taken("hums.csv"));
     REQUIRE(rows.size() == 4);
     CHECK(std::stod(valueOf(rows, 1, "pitch_hz")) == Approx(*hums.reading.hums[0].pitchHz));
@@ -158,7 +161,7 @@ TEST_CASE("A folder that cannot be written to is told")
 {
     Kept kept("square-4", 55);
     writeText(kept.folder / "file", "no folder");
-    const auto refused = takeOut(kept.journal, kept.folder / "file");
+    const auto refused = takeOut(kept.journal, kept.folder / "file", csv());
     REQUIRE_FALSE(refused.has_value());
     CHECK(refused.error().code == ErrorCode::CannotWrite);
     CHECK_FALSE(refused.error().tryThis.empty());

@@ -2,7 +2,9 @@
 //
 // Numbers that programs read, and names that anybody may have chosen.
 #include "core/base/text.hpp"
+#include "core/journal/figures.hpp"
 #include "core/plan/shorthand.hpp"
+#include "core/report/csv_tables.hpp"
 #include "core/report/tables.hpp"
 #include "tests/support/temporary_folder.hpp"
 
@@ -45,11 +47,11 @@ private:
 TEST_CASE("On a German desktop files have decimal points, and counts are read with them")
 {
     const German german;
-    CHECK(format("%.2f of %d", 1.36, 3) == "1.36 of 3");
     NamedSitting named;
-    named.sitting.accuracy = 97.25;
-    named.sitting.countLengthS = 1.36;
-    CHECK_THAT(sittingsCsv({named}), Catch::Contains(",97.25,") && Catch::Contains(",1.36,"));
+    setFigure(named.sitting, figure::accuracy, 97.25);
+    setFigure(named.sitting, figure::countLength, 1.36);
+    CHECK_THAT(csvLine(sittingsTable().row(named)),
+               Catch::Contains(",97.25,") && Catch::Contains(",1.36,"));
     const auto plan = parseShorthand("4.5-7-8 @1.2s");
     REQUIRE(plan.has_value());
     Plan written;
@@ -61,12 +63,6 @@ TEST_CASE("On a German desktop files have decimal points, and counts are read wi
     CHECK_THAT(planToJson(written), Catch::Contains("1.25") && Catch::Contains("4.5"));
     REQUIRE(parsePlan(planToJson(written), "plan").has_value());
     CHECK(*parsePlan(planToJson(written), "plan") == written);
-}
-
-TEST_CASE("A text of any length is formatted whole")
-{
-    const std::string name(2000, 'n');
-    CHECK(format("%s: %.1f", name.c_str(), 2.5) == name + ": 2.5");
 }
 
 TEST_CASE(
@@ -131,6 +127,6 @@ TEST_CASE("A cell that a spreadsheet would take for a formula is words to it")
     CHECK(csvCell("2 - 3") == "2 - 3");
     // A number is one: it can be less than nothing.
     NamedSitting named;
-    named.sitting.humWanderCents = -3.5;
-    CHECK_THAT(sittingsCsv({named}), Catch::Contains(",-3.5,"));
+    setFigure(named.sitting, figure::humSteadiness, -3.5);
+    CHECK_THAT(csvLine(sittingsTable().row(named)), Catch::Contains(",-3.5,"));
 }

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
 // Putting right what was heard, in the real window, by keys and by mouse.
+#include "core/journal/figures.hpp"
 #include "desktop/read/correcting.hpp"
 #include "desktop/read/read_page.hpp"
 #include "tests/desktop/prepare.hpp"
@@ -148,7 +149,7 @@ TEST_CASE("A cycle that was heard the wrong way round is swapped by one key and 
     CHECK(w.rows() == rows);
 }
 
-TEST_CASE("A boundary is dragged in the strip; a click there only chooses")
+TEST_CASE("A boundary is dragged in the strip: a click there only chooses")
 {
     SquareBreath w;
     auto* strip = w.find<QWidget>("soundStrip");
@@ -255,7 +256,9 @@ TEST_CASE("The sitting that was kept follows a correction, and the recording ope
     };
     w.window.handIn(practice("square.flac"), findPreset("square-4")->plan);
     w.waitForRow();
-    const auto accuracy = [&] { return w.journal().sittings(w.person(), 9)->front().accuracy; };
+    const auto accuracy = [&] {
+        return valueOf(w.journal().sittings(w.person(), 9)->front(), figure::accuracy);
+    };
     const double asHeard = accuracy().value();
     w.staff()->setCurrentIndex(w.staff()->staff()->index(1));
     w.key(Qt::Key_Right);

@@ -2,6 +2,7 @@
 //
 // Many recordings handed in at once, in the real window.
 #include "core/intake/intake.hpp"
+#include "core/journal/figures.hpp"
 #include "desktop/desk/intake_desk.hpp"
 #include "desktop/reflect/reflect_page.hpp"
 #include "tests/desktop/prepare.hpp"
@@ -72,7 +73,7 @@ TEST_CASE("A folder that is dropped is read in the background, each recording wi
     w.click("handInAssign");
     w.waitUntilRead();
     CHECK(w.outcome(2) == "kept");
-    CHECK(w.journal().sittings(w.ylva, 9)->front().completion == 100.0);
+    CHECK(valueOf(w.journal().sittings(w.ylva, 9)->front(), figure::completion) == 100.0);
 
     // From a row to the sitting.
     w.list()->setFocus();
@@ -87,7 +88,20 @@ TEST_CASE("A folder that is dropped is read in the background, each recording wi
     CHECK(w.journal().sittings(0, 9)->size() == 2);
 }
 
-TEST_CASE("The same recordings again are known; nothing is doubled")
+TEST_CASE("What was put away is back after one undo, with what became of it")
+{
+    Inbox w;
+    w.drop({w.path("")});
+    w.waitUntilRead();
+    const auto before = *w.journal().handedIn();
+    w.click("handInPutAway");
+    REQUIRE(w.list()->topLevelItemCount() == 1); // what still waits for a person
+    w.key(Qt::Key_Z, Qt::ControlModifier);
+    CHECK(*w.journal().handedIn() == before);
+    CHECK(w.list()->topLevelItemCount() == 3);
+}
+
+TEST_CASE("The same recordings again are known: nothing is doubled")
 {
     Inbox w;
     w.drop({w.path("Runa/square breath.flac"), w.path("Runa/square again.m4a")});

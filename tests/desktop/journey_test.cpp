@@ -1,7 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
 // Weeks of practice in the real window, and one sitting looked back on, by keys and by mouse.
-#include "core/plan/terms.hpp"
+#include "core/curriculum/technique.hpp"
+#include "core/words/terms.hpp"
 #include "desktop/journey/journey_chart.hpp"
 #include "desktop/journey/journey_page.hpp"
 #include "desktop/read/read_page.hpp"
@@ -232,7 +233,7 @@ TEST_CASE("What was said of a sitting is kept as it is said, and each step can b
     CHECK_FALSE(w.find<QCheckBox>("complaint-dizzy")->isChecked());
 }
 
-TEST_CASE("Sittings are stepped through; what changed by more than chance stands out")
+TEST_CASE("Sittings are stepped through: what changed by more than chance stands out")
 {
     Prepare w;
     w.add("Ingrid Solvang");

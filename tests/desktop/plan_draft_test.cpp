@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "core/plan/presets.hpp"
+#include "core/curriculum/presets.hpp"
 #include "core/plan/shorthand.hpp"
-#include "desktop/prepare/plan_draft.hpp"
+#include "desktop/plans/plan_draft.hpp"
 
 #include <catch2/catch.hpp>
 #include <random>

@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
 // Writing a plan, by typing, by mouse and by keys.
-#include "desktop/prepare/cycle_canvas.hpp"
-#include "desktop/prepare/plan_list.hpp"
+#include "desktop/plans/cycle_canvas.hpp"
+#include "desktop/plans/plan_list.hpp"
 #include "tests/desktop/prepare.hpp"
 
 #include <QComboBox>
@@ -31,7 +31,7 @@ TEST_CASE("Every preset opens in the editor, saves, and is the same plan")
 }
 
 TEST_CASE(
-    "A breath is written in one line; what is not understood is pointed at and changes nothing")
+    "A breath is written in one line: what is not understood is pointed at and changes nothing")
 {
     Prepare p;
     p.add("Runa Vestlid");
@@ -52,7 +52,7 @@ TEST_CASE(
     CHECK_THAT(p.says("editorFigures"), Catch::Contains("36 strokes"));
 }
 
-TEST_CASE("An edge is dragged with the mouse and nudged with the keys; each is a step to undo")
+TEST_CASE("An edge is dragged with the mouse and nudged with the keys: each is a step to undo")
 {
     Prepare p;
     p.add("Runa Vestlid");
@@ -82,7 +82,7 @@ TEST_CASE("An edge is dragged with the mouse and nudged with the keys; each is a
     CHECK(p.cycleInShort() == "6-4");
 }
 
-TEST_CASE("A phase is added, becomes a range, open, a hum with a pitch; a wrong pitch is said and "
+TEST_CASE("A phase is added, becomes a range, open, a hum with a pitch: a wrong pitch is said and "
           "not saved")
 {
     Prepare p;
@@ -119,7 +119,7 @@ TEST_CASE("A phase is added, becomes a range, open, a hum with a pitch; a wrong 
     CHECK(p.journal().plans(p.person())->size() == 1);
 }
 
-TEST_CASE("Rounds, rests and strokes are put together; leaving unsaved work is asked about once")
+TEST_CASE("Rounds, rests and strokes are put together: leaving unsaved work is asked about once")
 {
     Prepare p;
     p.add("Runa Vestlid");
@@ -141,7 +141,7 @@ TEST_CASE("Rounds, rests and strokes are put together; leaving unsaved work is a
 }
 
 TEST_CASE(
-    "A plan that was practised gets a new version; a plan file goes out and comes in the same")
+    "A plan that was practised gets a new version: a plan file goes out and comes in the same")
 {
     Prepare p;
     p.add("Runa Vestlid");

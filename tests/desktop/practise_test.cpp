@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
 // A practice in the real window, before the simulated microphone.
+#include "core/journal/figures.hpp"
 #include "desktop/practise/cue_view.hpp"
 #include "desktop/practise/practise_page.hpp"
 #include "desktop/practise/ready_view.hpp"
@@ -67,8 +68,8 @@ TEST_CASE("From Prepare to Reflect by the keys alone, and the reading is there")
     w.waitUntilKept();
     REQUIRE(w.sittings().size() == 1);
     const Sitting kept = w.sittings().front();
-    CHECK(kept.completion.value_or(0) == 100);
-    CHECK(kept.accuracy.value_or(0) > 85);
+    CHECK(valueOf(kept, figure::completion).value_or(0) == 100);
+    CHECK(valueOf(kept, figure::accuracy).value_or(0) > 85);
     CHECK(kept.startedAt == w.now.toSecsSinceEpoch());
     REQUIRE(kept.planVersion);
     CHECK((*w.journal().planVersion(*kept.planVersion))->plan == findPreset("square-4")->plan);
@@ -123,7 +124,7 @@ TEST_CASE("Space pauses and goes on, N skips settling, Esc stops, and what was d
     w.key(Qt::Key_Escape);
     w.waitUntilKept();
     REQUIRE(w.sittings().size() == 1);
-    CHECK(w.sittings().front().completion.value_or(100) < 100);
+    CHECK(valueOf(w.sittings().front(), figure::completion).value_or(100) < 100);
 }
 
 TEST_CASE("Stopped while one still settles, nothing is kept as a practice")
@@ -155,7 +156,7 @@ TEST_CASE("A microphone that goes pauses the practice, and is gone on with when 
     w.key(Qt::Key_Space);
     w.waitUntilKept();
     REQUIRE(w.sittings().size() == 1);
-    CHECK(w.sittings().front().completion.value_or(0) == 100);
+    CHECK(valueOf(w.sittings().front(), figure::completion).value_or(0) == 100);
 }
 
 TEST_CASE("A microphone that is muted is told where one looks, until it is heard again")
@@ -178,7 +179,7 @@ TEST_CASE("A microphone that is muted is told where one looks, until it is heard
     w.waitUntilKept();
 }
 
-TEST_CASE("Free practice goes on until it is stopped; then it gets the plan that it was, or none")
+TEST_CASE("Free practice goes on until it is stopped: then it gets the plan that it was, or none")
 {
     for (const bool isNamed : {true, false}) {
         Practice w;
@@ -205,7 +206,7 @@ TEST_CASE("Free practice goes on until it is stopped; then it gets the plan that
         REQUIRE(version.has_value() == isNamed);
         if (isNamed) {
             CHECK((*w.journal().planVersion(*version))->plan == findPreset("square-4")->plan);
-            CHECK(w.sittings().front().completion.value_or(0) > 50);
+            CHECK(valueOf(w.sittings().front(), figure::completion).value_or(0) > 50);
         }
     }
 }
@@ -261,7 +262,7 @@ TEST_CASE("A practice that a killed program has left is found, read and kept the
     REQUIRE(QTest::qWaitFor([&] { return !next.desk()->journal().sittings(runa, 9)->empty(); },
                             longMs));
     const Sitting kept = next.desk()->journal().sittings(runa, 9)->front();
-    CHECK(kept.completion.value_or(0) == 100);
+    CHECK(valueOf(kept, figure::completion).value_or(0) == 100);
     CHECK(kept.recording == (folder / "2026-11-25 07-30-00 Square.flac").string());
     CHECK_THAT(next.findChild<QLabel*>("prepareMessage")->text().toStdString(),
                Catch::Contains("interrupted"));

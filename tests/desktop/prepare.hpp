@@ -1,12 +1,13 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "core/plan/presets.hpp"
+#include "core/curriculum/presets.hpp"
+#include "core/journal/figures.hpp"
 #include "core/plan/shorthand.hpp"
-#include "desktop/prepare/plan_editor.hpp"
-#include "desktop/prepare/plans_view.hpp"
+#include "desktop/plans/plan_editor.hpp"
+#include "desktop/plans/plans_view.hpp"
 #include "desktop/prepare/prepare_page.hpp"
-#include "desktop/prepare/today_view.hpp"
+#include "desktop/today/today_view.hpp"
 #include "tests/desktop/window.hpp"
 
 namespace layakari {
@@ -52,8 +53,8 @@ public:
         s.day = window.desk()->today() - std::chrono::days(daysAgo);
         s.startedAt = s.day.time_since_epoch().count() * 86'400LL;
         s.sha256 = std::to_string(daysAgo);
-        s.accuracy = accuracy;
-        s.completion = 100;
+        setFigure(s, figure::accuracy, accuracy);
+        setFigure(s, figure::completion, 100);
         s.practiceS = 120;
         REQUIRE(window.desk()->journal().saveSitting(s, "{}").has_value());
         window.desk()->takeNews();

@@ -1,10 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
 // Prepare, as a new user and a teacher would use it: the real window, clicks and keys.
+#include "core/journal/figures.hpp"
 #include "core/progress/proposal.hpp"
-#include "desktop/prepare/course_view.hpp"
-#include "desktop/prepare/ladders_view.hpp"
-#include "desktop/prepare/plan_list.hpp"
+#include "desktop/courses/course_view.hpp"
+#include "desktop/plans/ladders_view.hpp"
+#include "desktop/plans/plan_list.hpp"
 #include "desktop/read/read_page.hpp"
 #include "desktop/theme/theme.hpp"
 #include "tests/desktop/prepare.hpp"
@@ -61,7 +62,7 @@ TEST_CASE("The person at hand changes by typing a part of a name, and is remembe
 }
 
 TEST_CASE(
-    "A clash is shown by name, with whom to ask and a gentler plan; once read it does not nag")
+    "A clash is shown by name, with whom to ask and a gentler plan: once read it does not nag")
 {
     Prepare p;
     p.add("Oddny Farsund-Achebe", {Condition::HighBloodPressure});
@@ -113,7 +114,7 @@ TEST_CASE("Forced breathing late in the evening is said to be for the morning")
     CHECK_FALSE(p.find<QWidget>("clashes")->isVisible());
 }
 
-TEST_CASE("Count and cycles can be changed for today; the figures follow, the plan stays as it is")
+TEST_CASE("Count and cycles can be changed for today: the figures follow, the plan stays as it is")
 {
     Prepare p;
     p.add("Runa Vestlid");
@@ -146,7 +147,7 @@ TEST_CASE("The library is searched as it is typed, and a plan is taken for today
     CHECK_THAT(p.says("planName"), Catch::Contains("No plan answers to"));
 }
 
-TEST_CASE("Standing on a rung is a step; after three kept sittings today offers the next")
+TEST_CASE("Standing on a rung is a step: after three kept sittings today offers the next")
 {
     Prepare p;
     p.add("Halvard Nymo");
@@ -290,7 +291,7 @@ TEST_CASE("A recording handed in is read against the plan of today and kept as a
     p.waitForRow();
     const auto sittings = *p.journal().sittings(p.person(), 10);
     REQUIRE(sittings.size() == 1);
-    CHECK(*sittings[0].accuracy > 80);
+    CHECK(*valueOf(sittings[0], figure::accuracy) > 80);
     CHECK((*p.journal().planVersion(*sittings[0].planVersion))->plan ==
           findPreset("square-4")->plan);
     CHECK(parseReading(**p.journal().readingOf(sittings[0].id), "kept").has_value());
@@ -300,7 +301,7 @@ TEST_CASE("A recording handed in is read against the plan of today and kept as a
 }
 
 TEST_CASE(
-    "A recording dropped at Prepare is handed in; a plan that lies beside it is the one meant")
+    "A recording dropped at Prepare is handed in: a plan that lies beside it is the one meant")
 {
     Prepare p;
     p.add("Runa Vestlid");
@@ -334,7 +335,7 @@ TEST_CASE("Swaras lie over the person's own Sa")
     CHECK_FALSE(p.window.preparePage()->today()->plan().saHz.has_value());
 }
 
-TEST_CASE("A kept recording teaches how a person sounds; X swaps the breaths and teaches it anew")
+TEST_CASE("A kept recording teaches how a person sounds: X swaps the breaths and teaches it anew")
 {
     Prepare p;
     const Id runa = p.add("Runa Vestlid");
@@ -357,10 +358,56 @@ TEST_CASE("A kept recording teaches how a person sounds; X swaps the breaths and
     REQUIRE(sittings.size() == 1);
     CHECK(**p.journal().readingOf(sittings[0].id) ==
           readingToJson(*p.window.readPage()->reading()));
+    // Taken back, or swapped again, what was learned before is back.
+    const auto waitFor = [&](bool kind) {
+        REQUIRE(QTest::qWaitFor(
+            [&] {
+                return !p.window.readPage()->isBusy() &&
+                       p.window.readPage()->reading()->kindAIsInhale == kind;
+            },
+            longMs));
+    };
+    p.key(Qt::Key_Z, Qt::ControlModifier);
+    waitFor(before.kindAIsInhale);
+    CHECK((*p.journal().person(runa))->breathProfile == learned);
+    CHECK(**p.journal().readingOf(sittings[0].id) ==
+          readingToJson(*p.window.readPage()->reading()));
+    p.key(Qt::Key_Z, Qt::ControlModifier | Qt::ShiftModifier);
+    waitFor(!before.kindAIsInhale);
+    CHECK((*p.journal().person(runa))->breathProfile != learned);
     p.click("swap");
-    REQUIRE(QTest::qWaitFor(
-        [&] { return p.window.readPage()->reading()->kindAIsInhale == before.kindAIsInhale; },
-        longMs));
+    waitFor(before.kindAIsInhale);
+    CHECK((*p.journal().person(runa))->breathProfile == learned);
+}
+
+TEST_CASE("That cautions are read, and how today is, is taken back: the plan that is chosen stays")
+{
+    Prepare p;
+    p.add("Oddny Farsund-Achebe", {Condition::HighBloodPressure});
+    p.use("square-4");
+    p.find<QSpinBox>("todayRounds")->setValue(7);
+    const Plan chosen = p.window.preparePage()->today()->plan();
+    p.click("acknowledge");
+    CHECK_FALSE(p.find<QPushButton>("acknowledge")->isVisible());
+    CHECK(p.window.preparePage()->today()->plan() == chosen);
+    p.key(Qt::Key_Z, Qt::ControlModifier);
+    CHECK(p.find<QPushButton>("acknowledge")->isVisible());
+    p.key(Qt::Key_Z, Qt::ControlModifier | Qt::ShiftModifier);
+    CHECK_FALSE(p.find<QPushButton>("acknowledge")->isVisible());
+
+    const auto conditions = [&] {
+        return p.journal().dayState(p.person(), p.window.desk()->today())->conditions;
+    };
+    for (QCheckBox* box :
+         p.find<QPushButton>("todayConditions")->menu()->findChildren<QCheckBox*>())
+        if (box->text() == "a sore throat") box->click();
+    CHECK(conditions() == Conditions{Condition::SoreThroat});
+    CHECK(p.window.preparePage()->today()->plan() == chosen);
+    p.key(Qt::Key_Z, Qt::ControlModifier);
+    CHECK(conditions().empty());
+    CHECK_THAT(p.find<QPushButton>("todayConditions")->text().toStdString(),
+               Catch::Contains("nothing special"));
+    CHECK(p.window.preparePage()->today()->plan() == chosen);
 }
 
 TEST_CASE("Read speaks the words of the person's school")
@@ -386,7 +433,7 @@ TEST_CASE("A recording that cannot be read becomes no sitting")
     CHECK(p.journal().sittings(p.person(), 10)->empty());
 }
 
-TEST_CASE("A damaged journal is said in words and left alone; reading works without it")
+TEST_CASE("A damaged journal is said in words and left alone: reading works without it")
 {
     const TemporaryFolder folder;
     writeText(folder / "journal.db", std::string(4000, 'x'));

@@ -1,9 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
 // The real window, by real clicks, keys and drops; looked at through what it shows.
+#include "desktop/head/window_place.hpp"
 #include "desktop/read/read_page.hpp"
 #include "desktop/theme/theme.hpp"
 #include "tests/desktop/window.hpp"
+#include "tests/support/shared_practices.hpp"
 
 #include <QAbstractItemModelTester>
 #include <QCompleter>
@@ -41,7 +43,7 @@ TEST_CASE("A dropped recording is read: sentence, figures, a row a cycle")
                                     QAbstractItemModelTester::FailureReportingMode::Warning);
 }
 
-TEST_CASE("What is worth saying is said under the sentence; its time leads to the row")
+TEST_CASE("What is worth saying is said under the sentence: its time leads to the row")
 {
     Window w;
     w.drop({practice("square.flac")});
@@ -169,7 +171,7 @@ TEST_CASE("Of two recordings dropped one after the other the later one is shown"
 }
 
 TEST_CASE(
-    "Arrows go by row and by phase; Space plays and the cursor moves, with no sound device too")
+    "Arrows go by row and by phase: Space plays and the cursor moves, with no sound device too")
 {
     Window w;
     w.openAs("square.flac", "square-4");
@@ -257,7 +259,7 @@ TEST_CASE("A reading is saved in a dialog and opened again, with its sound")
     CHECK(other.find<QPushButton>("playRow")->isEnabled());
 }
 
-TEST_CASE("A recording is opened by its name, typed; the names that fit can be read meanwhile")
+TEST_CASE("A recording is opened by its name, typed: the names that fit can be read meanwhile")
 {
     Window w;
     const QString file = practice("square.flac");
@@ -389,8 +391,7 @@ TEST_CASE("Where no plan fits what is heard, a recording is read as free breathi
     TemporaryFolder folder;
     Plan natural = findPreset("even-4-4")->plan;
     natural.parts = {Part{Rest{std::nullopt, 60.0}}};
-    const auto file = folder / "natural.flac";
-    REQUIRE(writeSimulation(natural, *temperamentByName("held-attic"), 9, file, {}));
+    const auto file = sharedRecording(natural, *temperamentByName("held-attic"), 9);
     Window w;
     w.drop({QString::fromStdString(file.string())});
     w.waitForRow();
@@ -414,6 +415,30 @@ TEST_CASE("Nothing is cut at 1024x700: every control lies inside the window")
             QRect(widget->mapTo(&w.window, QPoint(0, 0)), widget->size())));
         CHECK(widget->width() >= std::min(widget->minimumSizeHint().width(), 1024));
     }
+}
+
+TEST_CASE("With its frame the window lies within what a panel leaves free of the screen")
+{
+    const QMargins frame(1, 30, 1, 1);
+    const QSize least(1024, 700);
+    const QRect free(0, 28, 1280, 772); // of 1280x800, under a panel
+    const auto framed = [&](const QRect& wanted, const QRect& room) {
+        return placedWithin(wanted, frame, room, least).marginsAdded(frame);
+    };
+    for (const QRect wanted : {QRect(0, 0, 1280, 800), QRect(-50, 300, 1100, 720)})
+        CHECK(free.contains(framed(wanted, free)));
+    CHECK(placedWithin({100, 100, 1100, 702}, frame, {0, 0, 1920, 1080}, least) ==
+          QRect(100, 100, 1100, 702));
+    // What does not fit keeps its head and its left edge on the screen.
+    const QRect small = framed({300, 200, 1280, 800}, {0, 28, 1000, 572});
+    CHECK(small.topLeft() == QPoint(0, 28));
+
+    const TemporaryFolder data;
+    const MainWindow window(data.path());
+    const int titleBar = window.style()->pixelMetric(QStyle::PM_TitleBarHeight);
+    const QRect screen = window.screen()->availableGeometry();
+    CHECK(window.height() <= std::max(700, screen.height() - titleBar));
+    CHECK(window.y() >= screen.y() + titleBar);
 }
 
 TEST_CASE("Every control has a name for screen readers")

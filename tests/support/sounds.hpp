@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "core/curriculum/presets.hpp"
 #include "core/features/feature_track.hpp"
-#include "core/plan/presets.hpp"
 #include "core/simulate/practitioner.hpp"
 #include "tests/support/scoring.hpp"
 
@@ -59,7 +59,7 @@ SimulatedSound practise(const Plan& plan, Temperament who, std::uint64_t seed);
 /// What the listener makes of it against its own plan, held against its truth.
 scoring::Score scoreOf(const SimulatedSound& practice);
 
-/// A simulated practice at 16 kHz, written to `path`; returns its truth.
+/// A simulated practice at 16 kHz, as a file of one's own at `path`; returns its truth.
 Truth simulateTo(const std::filesystem::path& path, const std::string& preset, Temperament who,
                  std::uint64_t seed);
 

@@ -1,0 +1,132 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/curriculum/school.hpp"
+
+#include "core/curriculum/technique.hpp"
+
+#include <algorithm>
+#include <cassert>
+
+namespace layakari {
+
+namespace {
+
+constexpr double clockedCountS = 1.0;
+
+// One function reads and writes a choice, so that the two cannot come apart.
+template <class SchoolType, class Visit>
+void visitChoice(SchoolType& school, const std::string& key, Visit&& visit)
+{
+    if (key == "counting")
+        visit(school.counting);
+    else if (key == "first_side")
+        visit(school.firstSide);
+    else if (key == "square_start")
+        visit(school.squareStart);
+    else if (key == "strokes_by")
+        visit(school.strokesBy);
+    else if (key == "bellows_from")
+        visit(school.bellowsFrom);
+    else if (key == "lengthen")
+        visit(school.lengthen);
+    else if (key == "tuning")
+        visit(school.tuning);
+    else if (key == "terms")
+        visit(school.terms);
+    else
+        assert(false && "not a choice of schoolChoices()");
+}
+
+} // namespace
+
+const std::vector<SchoolChoice>& schoolChoices()
+{
+    static const std::vector<SchoolChoice> choices{
+        {"counting",
+         "What is a count?",
+         {{"own", "My own count",
+           "Found from the recording; judged by shape and steadiness, never "
+           "by the clock."},
+          {"clocked", "A second by the clock",
+           "Plans that leave the count open are held to one "
+           "second a count."}}},
+        {"first_side",
+         "Which nostril begins?",
+         {{"left", "The left",
+           "Alternate nostril begins with an inhale on the left, as in most "
+           "schools."},
+          {"right", "The right", "Alternate nostril begins with an inhale on the right."}}},
+        {"square_start",
+         "How does a square begin?",
+         {{"inhale", "With the inhale", "In, hold, out, hold."},
+          {"exhale", "With the exhale", "Out first, to empty; then hold, in, hold."}}},
+        {"strokes_by",
+         "What ends a run of strokes?",
+         {{"number", "The number", "So many strokes, however long they take."},
+          {"time", "The time", "So many seconds; the number follows from the pace."}}},
+        {"bellows_from",
+         "Where do the bellows come from?",
+         {{"chest", "The chest", "A note for you and your teacher; it cannot be heard."},
+          {"belly", "The belly", "A note for you and your teacher; it cannot be heard."}}},
+        {"lengthen",
+         "What is lengthened first?",
+         {{"count", "The count", "More counts at the same ratio: 4 : 4, 5 : 5, 6 : 6."},
+          {"ratio", "The ratio",
+           "A longer exhale at the same inhale: 1 : 1, 1 : 1.5, 1 : 2; then "
+           "holds."}}},
+        {"tuning",
+         "How are the swaras tuned?",
+         {{"just", "Just", "Pure intervals over Sa: Re is 9/8."},
+          {"tempered", "Tempered", "Twelve equal steps in the octave, as on a keyboard."}}},
+        {"terms",
+         "Which words?",
+         {{"english", "English", "Inhale, held in, exhale, held out."},
+          {"sanskrit", "Sanskrit", "Puraka, antara kumbhaka, rechaka, bahya kumbhaka."},
+          {"both", "Both", "Inhale / puraka, and so on."}}},
+    };
+    return choices;
+}
+
+std::size_t answerOf(const School& school, const std::string& key)
+{
+    std::size_t answer = 0;
+    visitChoice(school, key, [&](auto value) { answer = static_cast<std::size_t>(value); });
+    return answer;
+}
+
+School withAnswer(School school, const std::string& key, std::size_t answer)
+{
+    visitChoice(school, key, [&](auto& value) {
+        value = static_cast<std::remove_reference_t<decltype(value)>>(answer);
+    });
+    return school;
+}
+
+void replaceInName(Plan& plan, const std::string& from, const std::string& to)
+{
+    if (const auto at = plan.name.find(from); at != std::string::npos)
+        plan.name.replace(at, from.size(), to);
+}
+
+Plan inSchool(Plan plan, const School& school)
+{
+    if (school.counting == Counting::Clocked && !plan.countLengthS) {
+        plan.countLengthS = clockedCountS;
+        replaceInName(plan, ", own counts", ", clocked counts");
+    }
+    const Technique* technique = findTechnique(plan.technique);
+    if (technique && technique->inSchool) technique->inSchool(plan, school);
+    return plan;
+}
+
+bool namesSwaras(const Plan& plan)
+{
+    for (const PlannedStep& step : unfold(plan))
+        if (const Cycles* cycles = step.cycle())
+            for (const Phase& phase : cycles->phases)
+                if (const auto* name =
+                        phase.pitch ? std::get_if<std::string>(&*phase.pitch) : nullptr)
+                    if (isSwara(*name)) return true;
+    return false;
+}
+
+} // namespace layakari

@@ -1,0 +1,274 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "desktop/people/people_view.hpp"
+
+#include "core/listen/breath_profile.hpp"
+#include "core/pitch/pitch.hpp"
+#include "desktop/controls/controls.hpp"
+#include "desktop/controls/lay.hpp"
+#include "desktop/desk/journal_desk.hpp"
+
+#include <QCheckBox>
+#include <QComboBox>
+#include <QDoubleSpinBox>
+#include <QFormLayout>
+#include <QGridLayout>
+#include <QLabel>
+#include <QLineEdit>
+#include <QListWidget>
+#include <QLocale>
+#include <QPlainTextEdit>
+#include <QPushButton>
+#include <cmath>
+#include <map>
+
+namespace layakari {
+
+namespace {
+
+constexpr int peopleListWidth = 380;
+
+QString saText(const Person& person)
+{
+    return person.saHz ? QString::number(*person.saHz, 'f', 1) : QString();
+}
+
+QString profileInWords(const Person& person)
+{
+    const auto profile = person.breathProfile.empty()
+                             ? std::nullopt
+                             : std::optional(parseProfile(person.breathProfile, person.name));
+    if (!profile || !*profile)
+        return QObject::tr("The sound of this person's breath is not known yet. It is learned from "
+                           "the recordings that are handed in.");
+    const BreathProfile& known = **profile;
+    const double louder =
+        known.exhale.values[BreathCharacter::level] - known.inhale.values[BreathCharacter::level];
+    const double brighter = known.exhale.brightnessDb() - known.inhale.brightnessDb();
+    return QObject::tr("Learned from %1 breaths: the exhale is %2 dB %3 and %4 than the inhale.")
+        .arg(known.breaths)
+        .arg(std::fabs(louder), 0, 'f', 0)
+        .arg(louder >= 0 ? QObject::tr("louder") : QObject::tr("quieter"),
+             brighter >= 0 ? QObject::tr("brighter") : QObject::tr("darker"));
+}
+
+} // namespace
+
+PeopleView::PeopleView(JournalDesk* desk, QWidget* parent)
+    : QWidget(parent),
+      m_desk(desk),
+      m_list(new QListWidget(this)),
+      m_withArchived(new QCheckBox(tr("also those put away"), this)),
+      m_form(nullptr),
+      m_name(new QLineEdit(this)),
+      m_note(new QPlainTextEdit(this)),
+      m_hour(choiceBox(tr("Usual time of practice"), "personHour", {tr("not said")}, this)),
+      m_count(numberBox(tr("Own count"), "personCount", 0, 5, 0.05, 2, tr("s"), this)),
+      m_sa(new QLineEdit(this)),
+      m_saNote(softLabel({}, Type::Small, this, "personSaNote")),
+      m_profile(softLabel({}, Type::Small, this, "personProfile")),
+      m_archive(wordButton({}, "archivePerson", this))
+{
+    setObjectName(QStringLiteral("peopleView"));
+    m_list->setObjectName(QStringLiteral("peopleList"));
+    m_list->setAccessibleName(tr("People"));
+    m_withArchived->setObjectName(QStringLiteral("withArchived"));
+    auto* side = new QWidget(this);
+    side->setFixedWidth(peopleListWidth);
+    QPushButton* add = leadButton(tr("Add a person"), "addPerson", this);
+    lay::column(side, {}, {lay::wide(m_list), lay::row({add, m_withArchived, lay::stretch()})});
+    lay::row(this, {.margins = {24, 10, 28, 16}, .spacing = 36}, {side, lay::wide(buildForm())});
+
+    connect(add, &QPushButton::clicked, this, &PeopleView::addPerson);
+    connect(m_withArchived, &QCheckBox::toggled, this, &PeopleView::refill);
+    connect(m_list, &QListWidget::currentRowChanged, this, [this](int at) {
+        if (m_settingUp || at < 0) return;
+        m_desk->choosePerson(m_shown[static_cast<std::size_t>(at)].id);
+        showPerson();
+    });
+    connect(m_archive, &QPushButton::clicked, this, [this] {
+        const int at = m_list->currentRow();
+        if (at >= 0) setArchived(!m_shown[static_cast<std::size_t>(at)].archived);
+    });
+    for (QLineEdit* edit : {m_name, m_sa})
+        connect(edit, &QLineEdit::editingFinished, this, &PeopleView::save);
+    connect(m_hour, &QComboBox::activated, this, &PeopleView::save);
+    connect(m_count, &QDoubleSpinBox::editingFinished, this, &PeopleView::save);
+    m_note->installEventFilter(this);
+    for (QCheckBox* box : m_conditions) connect(box, &QCheckBox::clicked, this, &PeopleView::save);
+    connect(m_desk, &JournalDesk::peopleChanged, this, &PeopleView::refill);
+    connect(m_desk, &JournalDesk::personChanged, this, &PeopleView::refill);
+    connect(m_desk, &JournalDesk::journalChanged, this, &PeopleView::refill);
+    refill();
+}
+
+QWidget* PeopleView::buildForm()
+{
+    m_name->setObjectName(QStringLiteral("personName"));
+    m_name->setAccessibleName(tr("Name"));
+    m_name->setFont(typeface(Type::Sentence));
+    m_name->setMaxLength(120);
+    m_note->setObjectName(QStringLiteral("personNote"));
+    m_note->setAccessibleName(tr("Note"));
+    m_note->setPlaceholderText(tr("What to remember: aims, seat, what helps"));
+    m_note->setMaximumHeight(72);
+    m_note->setTabChangesFocus(true);
+    m_sa->setObjectName(QStringLiteral("personSa"));
+    m_sa->setAccessibleName(tr("Sa: a note or Hz"));
+    m_sa->setPlaceholderText(tr("not said"));
+    m_sa->setMaximumWidth(120);
+    m_count->setSpecialValueText(tr("not known"));
+    for (int hour = 0; hour < 24; ++hour) m_hour->addItem(tr("about %1:00").arg(hour), hour);
+
+    m_form = new QWidget(this);
+    const auto word = [this](const QString& text) {
+        QLabel* label = softLabel(text, Type::Body, this);
+        label->setWordWrap(false);
+        return label;
+    };
+    auto* grid = new QGridLayout;
+    grid->setHorizontalSpacing(18);
+    grid->setVerticalSpacing(2);
+    for (int c = 0; c < conditionCount; ++c) {
+        const auto condition = static_cast<Condition>(c);
+        if (!isLasting(condition)) continue;
+        auto* box = new QCheckBox(QString::fromUtf8(inWords(condition)), this);
+        box->setObjectName(
+            QStringLiteral("condition_%1").arg(QString::fromStdString(toWord(condition))));
+        box->setProperty("condition", c);
+        const int n = static_cast<int>(m_conditions.size());
+        grid->addWidget(box, n / 3, n % 3);
+        m_conditions.push_back(box);
+    }
+    lay::column(m_form, {.spacing = 8},
+                {m_name, m_note,
+                 lay::row({.spacing = 8}, {word(tr("Practises")), m_hour, word(tr("Own count")),
+                                           m_count, word(tr("Sa")), m_sa, lay::stretch()}),
+                 m_saNote, lay::gap(6),
+                 textLabel(tr("What cautions should know"), Type::Row, this, "", true),
+                 softLabel(tr("Kept on this machine, readable to you alone. The program never "
+                              "diagnoses: it says where something speaks against a practice, and "
+                              "whom to ask."),
+                           Type::Small, this),
+                 grid, lay::gap(6), m_profile, lay::stretch(), lay::at(Qt::AlignLeft, m_archive)});
+    return m_form;
+}
+
+void PeopleView::refill()
+{
+    const auto all = m_desk->told(m_desk->journal().people(m_withArchived->isChecked()));
+    const auto activity = m_desk->told(m_desk->journal().activity());
+    std::map<Id, Journal::Activity> byPerson;
+    for (const auto& a : activity.value_or(std::vector<Journal::Activity>{}))
+        byPerson[a.person] = a;
+    m_settingUp = true;
+    m_shown = all.value_or(std::vector<Person>{});
+    m_list->clear();
+    int row = -1;
+    for (std::size_t i = 0; i < m_shown.size(); ++i) {
+        const Person& person = m_shown[i];
+        const auto done = byPerson.find(person.id);
+        QString under = tr("no sittings yet");
+        if (done != byPerson.end())
+            under =
+                tr("%1, last on %2")
+                    .arg(
+                        done->second.sittings == 1 ? tr("1 sitting")
+                                                   : tr("%1 sittings").arg(done->second.sittings),
+                        QLocale::c().toString(toQDate(done->second.last), QStringLiteral("d MMM")));
+        if (person.archived) under = tr("put away");
+        m_list->addItem(QString::fromStdString(person.name) + QStringLiteral("\n") + under);
+        if (m_desk->person() && person.id == m_desk->person()->id) row = static_cast<int>(i);
+    }
+    m_list->setCurrentRow(row);
+    m_settingUp = false;
+    showPerson();
+}
+
+void PeopleView::showPerson()
+{
+    const int at = m_list->currentRow();
+    m_form->setVisible(at >= 0);
+    if (at < 0) return;
+    const Person& person = m_shown[static_cast<std::size_t>(at)];
+    m_settingUp = true;
+    if (!m_name->isModified() || !m_name->hasFocus())
+        m_name->setText(QString::fromStdString(person.name));
+    if (m_note->toPlainText().toStdString() != person.note)
+        m_note->setPlainText(QString::fromStdString(person.note));
+    m_hour->setCurrentIndex(person.usualHour ? *person.usualHour + 1 : 0);
+    m_count->setValue(person.ownCountS.value_or(0));
+    m_sa->setText(saText(person));
+    m_saNote->setText(person.saHz ? QString() : tr("Sa may be a note such as G3, or Hz."));
+    m_saNote->setVisible(!person.saHz);
+    for (QCheckBox* box : m_conditions)
+        box->setChecked(person.conditions.count(
+                            static_cast<Condition>(box->property("condition").toInt())) > 0);
+    m_profile->setText(profileInWords(person));
+    m_archive->setText(person.archived ? tr("Bring back") : tr("Put away"));
+    m_archive->setToolTip(tr("Put away, a person is no longer listed; nothing is lost"));
+    m_settingUp = false;
+}
+
+bool PeopleView::eventFilter(QObject* watched, QEvent* event)
+{
+    if (watched == m_note && event->type() == QEvent::FocusOut) save();
+    return QWidget::eventFilter(watched, event);
+}
+
+void PeopleView::save()
+{
+    const int at = m_list->currentRow();
+    if (m_settingUp || at < 0) return;
+    Person person = m_shown[static_cast<std::size_t>(at)];
+    person.name = m_name->text().trimmed().toStdString();
+    if (person.name.empty()) {
+        m_name->setText(QString::fromStdString(m_shown[static_cast<std::size_t>(at)].name));
+        return;
+    }
+    person.note = m_note->toPlainText().toStdString();
+    person.usualHour =
+        m_hour->currentIndex() > 0 ? std::optional(m_hour->currentIndex() - 1) : std::nullopt;
+    // What the form shows, rounded, was not written here.
+    const double rounding = 0.5 * std::pow(10, -m_count->decimals());
+    if (std::fabs(person.ownCountS.value_or(0) - m_count->value()) > rounding)
+        person.ownCountS = m_count->value() >= 0.3 ? std::optional(m_count->value()) : std::nullopt;
+    if (m_sa->text().trimmed().isEmpty()) {
+        person.saHz.reset();
+    } else if (m_sa->text() == saText(person)) {
+        // As it is shown, rounded, it was not written here.
+    } else if (const auto hz = pitchFromText(m_sa->text().toStdString())) {
+        person.saHz = hz;
+    } else {
+        m_saNote->setText(
+            tr("\"%1\" is no pitch: write a note such as G3, or 20 to 2000 Hz.").arg(m_sa->text()));
+        m_saNote->show();
+        return;
+    }
+    person.conditions.clear();
+    for (const QCheckBox* box : m_conditions)
+        if (box->isChecked())
+            person.conditions.insert(static_cast<Condition>(box->property("condition").toInt()));
+    m_name->setModified(false);
+    m_desk->changePerson(m_shown[static_cast<std::size_t>(at)], person);
+}
+
+void PeopleView::setArchived(bool archived)
+{
+    const Person shown = m_shown[static_cast<std::size_t>(m_list->currentRow())];
+    Person person = shown;
+    person.archived = archived;
+    m_desk->changePerson(shown, person);
+}
+
+void PeopleView::addPerson()
+{
+    Person person;
+    person.name = tr("New person").toStdString();
+    // A new person does as the one before in what is a matter of school.
+    if (m_desk->person()) person.school = m_desk->person()->school;
+    if (m_desk->addPerson(person) == 0) return;
+    m_name->setFocus();
+    m_name->selectAll();
+}
+
+} // namespace layakari
