@@ -278,17 +278,26 @@ Result<std::vector<Acknowledgement>> Journal::acknowledgements(Id person) const
     });
 }
 
+namespace {
+
+void bindAcknowledgement(SQLite::Statement& write, Id person, const Acknowledgement& given)
+{
+    write.bind(":person", person);
+    write.bind(":technique", given.technique);
+    write.bind(":demands", static_cast<std::int64_t>(given.demands.bits()));
+    write.bind(":conditions", sql::conditionsToJson(given.conditions));
+    write.bind(":day", dayToText(given.day));
+}
+
+} // namespace
+
 Result<void> Journal::acknowledge(Id person, const Acknowledgement& given)
 {
     return m_store->inTransaction([&] {
         SQLite::Statement write(
             m_store->db, "INSERT INTO acknowledgement (person, technique, demands, conditions, "
                          "day) VALUES (:person, :technique, :demands, :conditions, :day)");
-        write.bind(":person", person);
-        write.bind(":technique", given.technique);
-        write.bind(":demands", static_cast<std::int64_t>(given.demands.bits()));
-        write.bind(":conditions", sql::conditionsToJson(given.conditions));
-        write.bind(":day", dayToText(given.day));
+        bindAcknowledgement(write, person, given);
         write.exec();
     });
 }
@@ -300,11 +309,7 @@ Result<void> Journal::withdraw(Id person, const Acknowledgement& given)
             m_store->db, "DELETE FROM acknowledgement WHERE id = (SELECT max(id) FROM "
                          "acknowledgement WHERE person = :person AND technique = :technique AND "
                          "demands = :demands AND conditions = :conditions AND day = :day)");
-        write.bind(":person", person);
-        write.bind(":technique", given.technique);
-        write.bind(":demands", static_cast<std::int64_t>(given.demands.bits()));
-        write.bind(":conditions", sql::conditionsToJson(given.conditions));
-        write.bind(":day", dayToText(given.day));
+        bindAcknowledgement(write, person, given);
         write.exec();
     });
 }

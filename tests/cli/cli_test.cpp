@@ -3,6 +3,7 @@
 // The command line as a process: exit statuses, what is printed where, and what is written.
 #include "core/journal/figures.hpp"
 #include "core/journal/journal.hpp"
+#include "tests/support/journal_in.hpp"
 #include "tests/support/odd_files.hpp"
 #include "tests/support/sounds.hpp"
 #include "tests/support/temporary_folder.hpp"
@@ -292,7 +293,8 @@ TEST_CASE("Hums are read: in the file with their pitch, and in the summary")
     CHECK_THAT(run(folder, "analyse h.flac --plan humming-3").out, Catch::Contains("3 hums of 3"));
 }
 
-TEST_CASE("The demo club is filled once: five people with their sittings: the next time is at once", "[slow]")
+TEST_CASE("The demo club is filled once: five people with their sittings: the next time is at once",
+          "[slow]")
 {
     const TemporaryFolder folder;
     REQUIRE(run(folder, "journal fill-demo --data club --weeks 3").exit == 0);
@@ -316,7 +318,8 @@ TEST_CASE("The demo club is filled once: five people with their sittings: the ne
     CHECK(journal->sittings(0, 1000)->size() == sittings.size());
 }
 
-TEST_CASE("Killed at any moment while thirty recordings are handed in, none is lost or doubled", "[slow]")
+TEST_CASE("Killed at any moment while thirty recordings are handed in, none is lost or doubled",
+          "[slow]")
 {
     const TemporaryFolder folder;
     std::filesystem::create_directories(folder / "inbox/Runa Vestlid");
@@ -456,6 +459,39 @@ TEST_CASE("What goes to --out is written through a link, to a pipe or a device, 
     CHECK(readText(folder / "pipe.json") == readText(folder / "behind.json"));
     CHECK(run(folder, "analyse monday.flac --out /dev/null").exit == 0);
     CHECK(std::filesystem::is_character_file("/dev/null"));
+}
+
+TEST_CASE("A practice that a killed program has left is read with what is handed in")
+{
+    const TemporaryFolder folder;
+    Person runa;
+    runa.name = "Runa Vestlid";
+    REQUIRE(journalIn(folder / "data").addPerson(runa).has_value());
+    const auto left = folder / "data/practised/Runa Vestlid";
+    std::filesystem::create_directories(left);
+    std::filesystem::copy_file(practice() / "monday.flac", left / "morning.flac.part");
+    writeText(left / "morning.plan.json", findPreset("four-seven-eight")->json);
+    writeText(left / "broken.flac.part", "no sound");
+    const Run read = run(folder, "journal hand-in --data data");
+    CHECK(read.exit == 0);
+    CHECK_THAT(read.out, Catch::Contains("kept") && Catch::Contains("morning.flac"));
+    CHECK_THAT(read.err, Catch::Contains("set aside, not deleted"));
+    CHECK(std::filesystem::exists(left / "morning.flac"));
+    CHECK(journalIn(folder / "data").sittings(0, 9)->size() == 1);
+}
+
+TEST_CASE("Tables are written in the formats that are asked for, and in no other")
+{
+    const TemporaryFolder folder;
+    REQUIRE(journalIn(folder / "data").people().has_value());
+    REQUIRE(run(folder, "journal take-out --data data --out out --format csv,ods").exit == 0);
+    CHECK(std::filesystem::exists(folder / "out/sittings.csv"));
+    CHECK(std::filesystem::exists(folder / "out/tables.ods"));
+    CHECK_FALSE(std::filesystem::exists(folder / "out/sittings.json"));
+    const Run refused = run(folder, "journal take-out --data data --out other --format xls");
+    CHECK(refused.exit == 2);
+    CHECK(isOneLine(refused.err));
+    CHECK_FALSE(std::filesystem::exists(folder / "other"));
 }
 
 TEST_CASE("What cannot be written is refused in words, whatever its name is")

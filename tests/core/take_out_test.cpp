@@ -118,6 +118,100 @@ TEST_CASE("A journal taken out says of each sitting what the journal says")
     CHECK(kept.taken("sittings.csv") == before);
 }
 
+namespace {
+
+// The sheets of a spreadsheet as CSV, by a reader that knows nothing of the writer.
+constexpr const char* sheetsToCsv = R"py(
+import csv, sys, xml.etree.ElementTree as xml, zipfile
+office = '{urn:oasis:names:tc:opendocument:xmlns:office:1.0}'
+table = '{urn:oasis:names:tc:opendocument:xmlns:table:1.0}'
+text = '{urn:oasis:names:tc:opendocument:xmlns:text:1.0}'
+ods = zipfile.ZipFile(sys.argv[1])
+assert ods.testzip() is None
+first = ods.infolist()[0]
+assert first.filename == 'mimetype' and first.compress_type == zipfile.ZIP_STORED
+assert ods.read('mimetype') == b'application/vnd.oasis.opendocument.spreadsheet'
+xml.fromstring(ods.read('META-INF/manifest.xml'))
+for sheet in xml.fromstring(ods.read('content.xml')).iter(table + 'table'):
+    with open(sys.argv[2] + '/' + sheet.get(table + 'name') + '.csv', 'w', newline='') as out:
+        for row in sheet.iter(table + 'table-row'):
+            cells = []
+            for cell in row:
+                kind = cell.get(office + 'value-type')
+                words = '\n'.join(''.join(p.itertext()) for p in cell.iter(text + 'p'))
+                cells.append(cell.get(office + 'value') if kind == 'float' else words)
+            csv.writer(out).writerow(cells)
+)py";
+
+std::vector<const TableFormat*> allFormats()
+{
+    std::vector<const TableFormat*> all;
+    for (const TableFormat& format : tableFormats()) all.push_back(&format);
+    return all;
+}
+
+// What a sheet of the spreadsheet that was taken out says.
+std::vector<std::vector<std::string>> sheetOf(const Kept& kept, const std::string& name)
+{
+    const TemporaryFolder sheets;
+    writeText(sheets / "read.py", sheetsToCsv);
+    const std::string command = "python3 '" + (sheets / "read.py").string() + "' '" +
+                                (kept.folder / "out/tables.ods").string() + "' '" +
+                                sheets.path().string() + "'";
+    REQUIRE(std::system(command.c_str()) == 0);
+    return parseCsv(readText(sheets / (name + ".csv")));
+}
+
+} // namespace
+
+TEST_CASE("Tables say the same as CSV, as JSON and as a spreadsheet")
+{
+    Kept kept("humming-3", 56);
+    REQUIRE(takeOut(kept.journal, kept.folder / "out", allFormats()) == 1);
+    for (const std::string name : {"sittings", "phases", "strokes", "hums"}) {
+        INFO(name);
+        const auto rows = parseCsv(kept.taken(name + ".csv"));
+        CHECK(sheetOf(kept, name) == rows);
+        const auto json = nlohmann::json::parse(kept.taken(name + ".json"));
+        CHECK(json["format"] == "layakari.table");
+        CHECK(json["columns"] == rows.front());
+        REQUIRE(json["rows"].size() == rows.size() - 1);
+        for (std::size_t r = 1; r < rows.size(); ++r)
+            for (std::size_t c = 0; c < rows[r].size(); ++c) {
+                const auto& cell = json["rows"][r - 1][rows.front()[c]];
+                if (cell.is_null())
+                    CHECK(rows[r][c].empty());
+                else if (cell.is_string())
+                    CHECK(cell == rows[r][c]);
+                else
+                    CHECK(std::stod(rows[r][c]) == Approx(cell.get<double>()).epsilon(1e-5));
+            }
+    }
+}
+
+TEST_CASE("Words that look like formulas, and control characters, do no harm in any format")
+{
+    Kept kept("square-4", 57);
+    Sitting sitting = *kept.journal.sitting(kept.id).value();
+    sitting.words.note = "=cmd|'/c calc'!A1";
+    sitting.words.feel = "calm\x01 <b>&\"";
+    REQUIRE(kept.journal.saveSittingWords(kept.id, sitting.words).has_value());
+    REQUIRE(takeOut(kept.journal, kept.folder / "out", allFormats()) == 1);
+    CHECK(valueOf(parseCsv(kept.taken("sittings.csv")), 1, "note") == "'=cmd|'/c calc'!A1");
+    CHECK(nlohmann::json::parse(kept.taken("sittings.json"))["rows"][0]["note"] ==
+          "=cmd|'/c calc'!A1");
+    const auto rows = sheetOf(kept, "sittings");
+    CHECK(valueOf(rows, 1, "note") == "=cmd|'/c calc'!A1"); // text, so no formula
+    CHECK(valueOf(rows, 1, "feel") == "calm <b>&\"");
+}
+
+TEST_CASE("A format of tables that there is none of is told with those that there are")
+{
+    const auto refused = findTableFormat("xls");
+    REQUIRE_FALSE(refused.has_value());
+    CHECK_THAT(refused.error().message(), Catch::Contains("csv, json, ods"));
+}
+
 TEST_CASE("Strokes and hums have tables of their own")
 {
     Kept strokes("kapalabhati-3x36", 52);

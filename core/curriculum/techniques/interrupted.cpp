@@ -32,7 +32,7 @@ Technique interrupted()
         .presets = {"interrupted-inhale-2", "interrupted-inhale-3", "interrupted-inhale-4",
                     "interrupted-exhale-3", "interrupted-both"},
         .stages = &bySteps,
-        .figures = {"steps_uneven_percent", "pauses_uneven_percent", "exhale_to_inhale"},
+        .figures = {"steps_uneven_percent", "pauses_uneven_percent"},
     };
 }
 
