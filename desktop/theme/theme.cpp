@@ -113,41 +113,45 @@ double luminance(const QColor& c)
 
 const Theme& Theme::paperTheme()
 {
-    static const Theme theme{QStringLiteral("paper"),
-                             false,
-                             "#F6F2E9",
-                             "#EFE9DC",
-                             "#22303A",
-                             "#57636B",
-                             "#DDD5C4",
-                             "#2B7A83",
-                             "#C1892C",
-                             "#7B4A6E",
-                             "#8C959C",
-                             "#1F636B",
-                             "#79500F",
-                             "#6B3B60",
-                             "#57636B"};
+    static const Theme theme{
+        .name = QStringLiteral("paper"),
+        .dark = false,
+        .paper = "#F6F2E9",
+        .panel = "#EFE9DC",
+        .ink = "#22303A",
+        .softInk = "#57636B",
+        .line = "#DDD5C4",
+        .inhale = "#2B7A83",
+        .holdFull = "#C1892C",
+        .exhale = "#7B4A6E",
+        .holdEmpty = "#8C959C",
+        .inhaleText = "#1F636B",
+        .holdFullText = "#79500F",
+        .exhaleText = "#6B3B60",
+        .holdEmptyText = "#57636B",
+    };
     return theme;
 }
 
 const Theme& Theme::beforeDawn()
 {
-    static const Theme theme{QStringLiteral("before dawn"),
-                             true,
-                             "#141A20",
-                             "#1B232B",
-                             "#E8E2D4",
-                             "#9AA6AE",
-                             "#313B44",
-                             "#5FB3BA",
-                             "#DDAE57",
-                             "#B98BB0",
-                             "#7F8A93",
-                             "#7CC4CA",
-                             "#E3BA6D",
-                             "#CBA3C3",
-                             "#9AA6AE"};
+    static const Theme theme{
+        .name = QStringLiteral("before dawn"),
+        .dark = true,
+        .paper = "#141A20",
+        .panel = "#1B232B",
+        .ink = "#E8E2D4",
+        .softInk = "#9AA6AE",
+        .line = "#313B44",
+        .inhale = "#5FB3BA",
+        .holdFull = "#DDAE57",
+        .exhale = "#B98BB0",
+        .holdEmpty = "#7F8A93",
+        .inhaleText = "#7CC4CA",
+        .holdFullText = "#E3BA6D",
+        .exhaleText = "#CBA3C3",
+        .holdEmptyText = "#9AA6AE",
+    };
     return theme;
 }
 
