@@ -73,7 +73,8 @@ void setFigure(Sitting& sitting, FigureKey figure, std::optional<double> value);
 /// Those that at least one of the sittings has, in the order of `figureKinds`.
 std::vector<FigureKey> figuresIn(const std::vector<Sitting>& sittings);
 /// Of them, those that are looked at in a technique, its own first; all where it is not known.
-std::vector<FigureKey> figuresIn(const std::vector<Sitting>& sittings, const std::string& technique);
+std::vector<FigureKey> figuresIn(const std::vector<Sitting>& sittings,
+                                 const std::string& technique);
 
 /// Takes the figures of a reading over into a sitting, and leaves what a person said of it alone.
 void takeFigures(Sitting& sitting, const Reading& reading);

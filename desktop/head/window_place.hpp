@@ -8,8 +8,9 @@ class QWidget;
 
 namespace layakari {
 
-/// Where a window of `wanted` (without its frame) goes so that it lies with the frame within `free`:
-/// what panels leave of a screen. Not smaller than `least`; then its upper left corner is seen.
+/// Where a window of `wanted` (without its frame) goes so that it lies with the frame within
+/// `free`: what panels leave of a screen. Not smaller than `least`; then its upper left corner is
+/// seen.
 QRect placedWithin(const QRect& wanted, const QMargins& frame, const QRect& free,
                    const QSize& least);
 

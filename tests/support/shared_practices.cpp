@@ -14,7 +14,8 @@ namespace {
 
 void write(std::ostream& out, const BreathVoice& voice)
 {
-    const auto& [resonance, spread, level, swell, attack, release, flutter, wind, sharpness] = voice;
+    const auto& [resonance, spread, level, swell, attack, release, flutter, wind, sharpness] =
+        voice;
     for (const double value :
          {resonance, spread, level, swell, attack, release, flutter, wind, sharpness})
         out << value << ' ';
@@ -33,11 +34,20 @@ std::string keyOf(const Plan& plan, const Temperament& who, std::uint64_t seed)
                  reverbSeconds, reverbLevel, gain, breathLevel, dc, rate] = who;
     write(out, inhale);
     write(out, exhale);
-    for (const double value :
-         {ownCount, drift, cycleJitter, phaseJitter, holdShrink, exhaleShrink, variation, restLevel,
-          restInhale, restExhale, restPause, leaveOut, breakOff, stolen, humHz, humSteadiness,
-          humVibrato, humFundamental, humBreak, passive, strokePause, snr, step, knocks,
-          reverbSeconds, reverbLevel, breathLevel, dc})
+    for (const double value : {ownCount,      drift,
+                               cycleJitter,   phaseJitter,
+                               holdShrink,    exhaleShrink,
+                               variation,     restLevel,
+                               restInhale,    restExhale,
+                               restPause,     leaveOut,
+                               breakOff,      stolen,
+                               humHz,         humSteadiness,
+                               humVibrato,    humFundamental,
+                               humBreak,      passive,
+                               strokePause,   snr,
+                               step,          knocks,
+                               reverbSeconds, reverbLevel,
+                               breathLevel,   dc})
         out << value << ' ';
     out << settle << ' ' << after << ' ' << extra << ' ' << static_cast<int>(noise) << ' ' << ticks
         << ' ' << gain << ' ' << rate << ' ' << seed << ' ' << name << ' ' << SIMULATOR_VERSION
