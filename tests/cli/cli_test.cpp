@@ -236,7 +236,8 @@ TEST_CASE("No breathing is status 5, and the reading is still written")
     CHECK(reading["summary"]["accuracy"].is_null());
 }
 
-TEST_CASE("A recording is followed as if it were live, each phase with how late it was known")
+TEST_CASE("A recording is followed as if it were live, each phase with how late it was known",
+          "[slow]")
 {
     const auto followed = run(practice(), "follow monday.flac --plan four-seven-eight");
     CHECK(followed.exit == 0);

@@ -64,7 +64,7 @@ double toneShare(const std::vector<float>& sound)
 
 } // namespace
 
-TEST_CASE("Every usual coding, rate and channel count decodes to the same mono sound")
+TEST_CASE("Every usual coding, rate and channel count decodes to the same mono sound", "[slow]")
 {
     struct Row {
         std::string name;
@@ -133,7 +133,7 @@ TEST_CASE("The hash is that of the file's bytes")
     CHECK(decoded->info.sha256 == readText(sum).substr(0, 64));
 }
 
-TEST_CASE("Of several channels the one with most breath over its noise is taken")
+TEST_CASE("Of several channels the one with most breath over its noise is taken", "[slow]")
 {
     const TemporaryFolder folder;
     const std::vector<LoudStretch> breaths{{2, 4}, {6, 8}, {10, 12}};

@@ -77,7 +77,8 @@ double centsBetween(double a, double b) { return 1200 * std::log2(a / b); }
 
 } // namespace
 
-TEST_CASE("A hum's pitch is found to three cents, from low to high, however its harmonics lie")
+TEST_CASE("A hum's pitch is found to three cents, from low to high, however its harmonics lie",
+          "[slow]")
 {
     const double hz = GENERATE(72.0, 98.3, 146.8, 233.1, 349.0, 518.0);
     const int kind = GENERATE(0, 1, 2);

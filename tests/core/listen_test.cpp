@@ -93,7 +93,7 @@ TEST_CASE("Nothing is heard in silence, in steady noise, or in nothing at all")
     }
 }
 
-TEST_CASE("Flutter cuts no breath in two, however strong: where breath turns it is found")
+TEST_CASE("Flutter cuts no breath in two, however strong: where breath turns it is found", "[slow]")
 {
     const std::vector<double> edges{3, 7, 11.5, 15, 20, 24, 28.5, 32, 36};
     for (const double flutterDb : {0.5, 2.0, 3.5})

@@ -141,7 +141,8 @@ std::string told(const Journal& journal)
 
 } // namespace
 
-TEST_CASE("Taken out and into an empty journal, it says the same: once more changes nothing")
+TEST_CASE("Taken out and into an empty journal, it says the same: once more changes nothing",
+          "[slow]")
 {
     for (unsigned seed = 1; seed <= 12; ++seed) {
         INFO("seed " << seed);
@@ -322,7 +323,8 @@ TEST_CASE("A stranger's manifest of any kind is an error in words")
     }
 }
 
-TEST_CASE("A stranger's database with triggers, views, other tables or broken pages is refused")
+TEST_CASE("A stranger's database with triggers, views, other tables or broken pages is refused",
+          "[slow]")
 {
     const TemporaryFolder folder;
     Journal from = journalIn(folder / "from");

@@ -69,7 +69,7 @@ TEST_CASE("What was recorded is what came in, to the last sample")
     CHECK_FALSE(recorder->failure());
 }
 
-TEST_CASE("Killed at any moment, no more than a second is lost, and it is taken up again")
+TEST_CASE("Killed at any moment, no more than a second is lost, and it is taken up again", "[slow]")
 {
     for (const int afterMs : {1300, 1750, 2600}) {
         INFO(afterMs);

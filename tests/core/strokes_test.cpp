@@ -55,7 +55,8 @@ TEST_CASE("A stroke falls to the room within half a second, a breath goes on how
     CHECK(strokes == 6);
 }
 
-TEST_CASE("One stroke is counted per expulsion, from slow to fast, whatever the inhale sounds like")
+TEST_CASE("One stroke is counted per expulsion, from slow to fast, whatever the inhale sounds like",
+          "[slow]")
 {
     const double perMin = GENERATE(40, 60, 90, 130);
     const double inhaleDb = GENERATE(-60, -14, -3);

@@ -44,7 +44,7 @@ private:
 
 } // namespace
 
-TEST_CASE("On a German desktop files have decimal points, and counts are read with them")
+TEST_CASE("On a German desktop files have decimal points, and counts are read with them", "[slow]")
 {
     const German german;
     NamedSitting named;
