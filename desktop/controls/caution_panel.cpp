@@ -188,7 +188,7 @@ void CautionPanel::acknowledge()
     const Acknowledgement given{m_plan.technique, demandsOf(m_plan), m_clashing, m_desk->today()};
     const Id id = m_desk->person()->id;
     m_desk->perform(
-        tr("Say that the cautions are read"),
+        tr("Mark the cautions as read"),
         [this, id, given] { return m_desk->journal().acknowledge(id, given); },
         [this, id, given] { return m_desk->journal().withdraw(id, given); });
 }

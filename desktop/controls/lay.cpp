@@ -16,7 +16,7 @@ QBoxLayout* filled(QBoxLayout* layout, const Room& room, std::initializer_list<I
             layout->addWidget(item.widget, item.share, item.alignment);
         else if (item.layout)
             layout->addLayout(item.layout, item.share);
-        else if (item.share > 0)
+        else if (item.isStretch)
             layout->addStretch(item.share);
         else
             layout->addSpacing(item.pixels);
@@ -29,6 +29,7 @@ QBoxLayout* filled(QBoxLayout* layout, const Room& room, std::initializer_list<I
 Item stretch(int share)
 {
     Item item;
+    item.isStretch = true;
     item.share = share;
     return item;
 }

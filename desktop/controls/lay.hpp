@@ -26,10 +26,12 @@ struct Item {
     QLayout* layout = nullptr;
     int share = 0; ///< of the room that is left over
     int pixels = 0;
+    bool isStretch = false;
     Qt::Alignment alignment;
 };
 
-/// Room that takes what is left over, and room of so many pixels.
+/// Room that takes its share of what is left over (with 0, what nothing else wants), and room of so
+/// many pixels.
 Item stretch(int share = 1);
 Item gap(int pixels);
 /// A thing that takes what is left over, or that lies at one side of its place.

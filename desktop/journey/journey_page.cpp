@@ -105,7 +105,7 @@ void JourneyPage::buildLayout()
                  lay::row({.spacing = 12}, {lay::wide(m_chosen), m_leaveOut, m_open})});
     lay::column(this, {},
                 {m_bar, lay::wide(lay::column({.margins = {28, 8, 28, 16}},
-                                              {m_empty, lay::wide(m_body), lay::stretch()}))});
+                                              {m_empty, lay::wide(m_body), lay::stretch(0)}))});
 }
 
 // Beside the window's thread, over a journal of its own: thousands of sittings take a while.

@@ -30,7 +30,7 @@ GuessView::GuessView(QWidget* parent)
                                    tr("It can still be read against a plan later (Esc)"));
     connect(none, &QPushButton::clicked, this, [this] { emit chosen(std::nullopt); });
     lay::column(this, {.margins = {28, 14, 28, 18}, .spacing = 12},
-                {m_sentence, lay::wide(m_rows), lay::stretch(), lay::at(Qt::AlignLeft, none)});
+                {m_sentence, lay::wide(m_rows), lay::stretch(0), lay::at(Qt::AlignLeft, none)});
     setFocusPolicy(Qt::StrongFocus);
 }
 

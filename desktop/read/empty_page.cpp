@@ -41,7 +41,7 @@ EmptyPage::EmptyPage(QWidget* parent)
                                     {lay::stretch(), m_title, m_how, lay::at(Qt::AlignLeft, m_open),
                                      lay::gap(16), m_recentTitle, lay::wide(m_recent, 3),
                                      lay::stretch(), m_caution})),
-              lay::stretch()});
+              lay::stretch(0)});
     connect(m_open, &QPushButton::clicked, this, &EmptyPage::openWanted);
     const auto chosen = [this](QListWidgetItem* item) {
         emit recentChosen(item->data(Qt::UserRole).toString());

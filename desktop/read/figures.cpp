@@ -47,7 +47,7 @@ Figures::Figures(QWidget* parent)
     m_notes->setTextInteractionFlags(Qt::LinksAccessibleByMouse | Qt::LinksAccessibleByKeyboard);
     connect(m_notes, &QLabel::linkActivated, this,
             [this](const QString& seconds) { emit placeWanted(seconds.toDouble()); });
-    auto* words = lay::column({.spacing = 2}, {m_sentence, m_advice, m_notes, lay::stretch()});
+    auto* words = lay::column({.spacing = 2}, {m_sentence, m_advice, m_notes, lay::stretch(0)});
     auto* row = new QHBoxLayout(this);
     row->setContentsMargins(28, 8, 28, 0);
     row->setSpacing(34);

@@ -168,7 +168,7 @@ QWidget* ReflectPage::buildRight()
     lay::column(right, {.spacing = 8},
                 {m_advice, m_reason, lay::row({m_goOn, m_easeOff, lay::stretch()}),
                  lay::row({m_reply, m_pdf, lay::stretch()}), lay::gap(16), m_weekName,
-                 lay::wide(m_week), lay::stretch()});
+                 lay::wide(m_week), lay::stretch(0)});
     return right;
 }
 
