@@ -3,11 +3,8 @@
 
 #include "core/base/text.hpp"
 #include "core/plan/shorthand.hpp"
-#include "core/words/terms.hpp"
 
 #include <algorithm>
-#include <array>
-#include <map>
 #include <sstream>
 
 namespace layakari {

@@ -88,6 +88,10 @@ TEST_CASE("Going on needs the last three sittings kept, and nothing that speaks 
     CHECK(adviceOn({stopped, kept(90, 2), kept(90, 3)}) == Advice::Stay);
     CHECK_THAT(reason(stopped),
                Catch::StartsWith("Lately it kept 90 and 90 of 100, once not a whole cycle."));
+    CHECK_THAT(judge({kept(90), kept(90, 2)}, LadderRule{}, false, kept(90).day, today).reason,
+               Catch::Contains("Stay here; one more kept sitting"));
+    CHECK_THAT(judge({kept(90)}, LadderRule{}, false, kept(90).day, today).reason,
+               Catch::Contains("Stay here; two more kept sittings"));
     CHECK_THAT(judge({stopped}, LadderRule{}, false, stopped.day, today).reason,
                Catch::StartsWith("Lately no cycle was done. Stay here"));
     CHECK_THAT(reason(strained), Catch::Contains("once with a sign of strain"));

@@ -53,6 +53,12 @@ TEST_CASE("A run sags from the stroke on from which it stays weak")
     const ReadStrokeRun run = runWith(std::vector<double>(29, 0.8), strengths);
     REQUIRE(run.sagsFrom);
     CHECK(std::abs(static_cast<int>(*run.sagsFrom) - 20) <= 2);
+    // Of five neighbours the middle one speaks: some strong strokes among the weak change nothing.
+    std::vector<double> uneven = strengths;
+    for (std::size_t i = 21; i < 30; i += 3) uneven[i] = 20;
+    const ReadStrokeRun among = runWith(std::vector<double>(29, 0.8), uneven);
+    REQUIRE(among.sagsFrom);
+    CHECK(std::abs(static_cast<int>(*among.sagsFrom) - 20) <= 2);
     strengths[28] = strengths[29] = strengths[27] = 20; // and recovers
     CHECK_FALSE(runWith(std::vector<double>(29, 0.8), strengths).sagsFrom);
 }
