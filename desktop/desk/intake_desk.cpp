@@ -160,6 +160,7 @@ void IntakeDesk::putAway()
     std::vector<Handed> done = m_all;
     std::erase_if(done,
                   [](const Handed& handed) { return handed.state == Handed::State::Waiting; });
+    if (done.empty()) return;
     const auto put = [this](const std::vector<Handed>& which, bool away) -> Result<void> {
         auto changed = m_desk->journal().atOnce([&]() -> Result<void> {
             for (const Handed& handed : which) {

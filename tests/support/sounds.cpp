@@ -156,7 +156,8 @@ Truth simulateTo(const std::filesystem::path& path, const std::string& preset, T
 {
     who.sampleRateHz = 16000;
     const Plan plan = findPreset(preset)->plan;
-    std::filesystem::copy_file(sharedRecording(plan, who, seed, path.extension()), path);
+    std::filesystem::copy_file(sharedRecording(plan, who, seed, path.extension()), path,
+                               std::filesystem::copy_options::overwrite_existing);
     return Practitioner(plan, who, seed).truth();
 }
 
