@@ -7,7 +7,9 @@
 #include "core/base/new_file.hpp"
 
 #include <cstdint>
+#include <functional>
 #include <memory>
+#include <optional>
 #include <string>
 #include <variant>
 #include <vector>
