@@ -67,11 +67,8 @@ std::optional<Vibrato> vibratoIn(const Course& course, const Line& line)
     constexpr double leastCents = 6;
     if (course.seconds.size() < 100) return std::nullopt;
     std::vector<double> rest;
-    double variance = 0;
-    for (std::size_t i = 0; i < course.cents.size(); ++i) {
+    for (std::size_t i = 0; i < course.cents.size(); ++i)
         rest.push_back(course.cents[i] - line.at0 - line.slope * course.seconds[i]);
-        variance += rest.back() * rest.back();
-    }
     // In pieces of two seconds: a rate wanders.
     const double pieceS = 2;
     std::vector<double> rates;
