@@ -347,6 +347,8 @@ void MainWindow::learnFromSwap()
         m_lesson.teach(m_desk->journal(), id, *m_read->reading(), m_read->heardProfile()));
     m_desk->takeNews();
     const auto person = m_desk->told(m_desk->journal().person(id)).value_or(std::nullopt);
+    if (m_lesson.isTakenBack(*m_read->reading()))
+        return m_read->note(tr("Inhale and exhale are back as they were."));
     if (!taught.value_or(false) || !person)
         return m_read->note(tr("Inhale and exhale are swapped in this reading."));
     m_read->note(tr("Inhale and exhale are swapped. From now on they are told apart as those of "

@@ -96,7 +96,7 @@ Result<bool> BreathLesson::teach(Journal& journal, Id id, const Reading& reading
 {
     const std::string& sha256 = reading.recording.sha256;
     const bool isSame = m_person == id && m_sha256 == sha256;
-    if (isSame && reading.kindAIsInhale == m_kindBefore)
+    if (isSame && isTakenBack(reading))
         return journal.saveBreathProfile(id, m_profileBefore).map([] { return false; });
     if (!heard) return false;
     const auto person = journal.person(id);

@@ -56,6 +56,12 @@ public:
     Result<bool> teach(Journal& journal, Id person, const Reading& reading,
                        const std::optional<BreathProfile>& heard);
 
+    /// Whether this recording was taught from and is read as it was before.
+    bool isTakenBack(const Reading& reading) const
+    {
+        return m_sha256 == reading.recording.sha256 && reading.kindAIsInhale == m_kindBefore;
+    }
+
 private:
     std::string m_sha256;
     Id m_person = 0;

@@ -369,6 +369,7 @@ TEST_CASE("A kept recording teaches how a person sounds: X swaps the breaths and
     };
     p.key(Qt::Key_Z, Qt::ControlModifier);
     waitFor(before.kindAIsInhale);
+    CHECK(p.says("message") == "Inhale and exhale are back as they were.");
     CHECK((*p.journal().person(runa))->breathProfile == learned);
     CHECK(**p.journal().readingOf(sittings[0].id) ==
           readingToJson(*p.window.readPage()->reading()));
