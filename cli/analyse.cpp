@@ -2,15 +2,19 @@
 #include "cli/commands.hpp"
 #include "cli/terminal.hpp"
 #include "core/base/files.hpp"
+#include "core/base/text.hpp"
 #include "core/intake/keeping.hpp"
 #include "core/intake/matching.hpp"
+#include "core/journal/journal_folder.hpp"
 #include "core/reading/reading.hpp"
 #include "core/report/sentence.hpp"
 
 #include <algorithm>
 #include <atomic>
+#include <condition_variable>
 #include <cstdio>
 #include <memory>
+#include <nlohmann/json.hpp>
 #include <set>
 #include <thread>
 
@@ -25,50 +29,47 @@ struct AnalyseOptions {
     std::string plan;
     std::string out;
     bool tempered = false;
-    std::string person; // whose sittings the readings are; empty where they are not kept
+    bool asJson = false;
+    std::string person; // whose sittings the readings are; empty where they are not saved
     std::string data;
 };
 
 struct Outcome {
-    std::string text;      // for standard output
-    std::string complaint; // for standard error
+    std::optional<Error> error;
     int exit = Done;
-    std::optional<Reading> reading; // to be kept
+    std::optional<Reading> reading;
     std::optional<BreathProfile> heard;
 };
 
-void writeOrPrint(Outcome& outcome, const Reading& reading, const fs::path& target,
-                  const AnalyseOptions& options)
-{
-    if (options.out.empty())
-        outcome.text = readableSummary(reading);
-    else if (options.out == "-")
-        outcome.text = readingToJson(reading);
-    else if (auto written = writeFile(target, readingToJson(reading)); !written) {
-        outcome.complaint = written.error().message();
-        outcome.exit = exitFor(written.error());
-    }
-}
+const Error nothingHeard{ErrorCode::CannotRead, "", "", "no breathing was heard in it",
+                         "place the microphone nearer, to one side of nose and mouth"};
 
-Outcome analyseOne(const std::string& recording, const fs::path& target,
-                   const std::optional<Plan>& plan, const AnalyseOptions& options,
-                   const Progress& progress)
+Outcome failed(const Error& error) { return {error, exitFor(error), {}, {}}; }
+
+Outcome analyseOne(const std::string& name, const fs::path& target, const std::optional<Plan>& plan,
+                   const AnalyseOptions& options, const Progress& progress)
 {
-    Outcome outcome;
-    auto listened = listenToFile(recording, progress);
-    if (!listened) return {"", listened.error().message(), exitFor(listened.error()), {}, {}};
-    const Reading reading =
-        readAgainst(*listened, plan, {{}, {}, options.tempered ? Tuning::Tempered : Tuning::Just});
-    if (!options.person.empty() && reading.heardBreathing()) {
-        outcome.heard = profileIn(*listened, reading);
-        outcome.reading = reading;
+    const auto named = NamedRecording::open(name);
+    if (!named) return failed(named.error());
+    auto listened = listenToFile(named->file, progress);
+    if (!listened) {
+        Error error = listened.error();
+        error.file = named->name;
+        return failed(error);
     }
-    writeOrPrint(outcome, reading, target, options);
-    if (outcome.exit == Done && !reading.heardBreathing()) {
-        outcome.complaint = recording + ": no breathing was heard in it; place the microphone "
-                                        "nearer, to one side of nose and mouth";
+    listened->recording.file = named->name;
+    Outcome outcome;
+    outcome.reading =
+        readAgainst(*listened, plan, {{}, {}, options.tempered ? Tuning::Tempered : Tuning::Just});
+    if (!options.person.empty()) outcome.heard = profileIn(*listened, *outcome.reading);
+    if (!outcome.reading->heardBreathing()) {
+        outcome.error = nothingHeard;
+        outcome.error->file = named->name;
         outcome.exit = NoBreathing;
     }
+    if (options.out.empty() || options.out == "-") return outcome;
+    if (auto written = writeFile(target, readingToJson(*outcome.reading)); !written)
+        return failed(written.error());
     return outcome;
 }
 
@@ -88,8 +89,23 @@ std::vector<fs::path> targetsFor(const AnalyseOptions& options)
     return targets;
 }
 
-int prepareFolder(const AnalyseOptions& options)
+int prepare(const AnalyseOptions& options)
 {
+    if (options.asJson && options.out == "-") {
+        complain("--json and --out - both print; choose one");
+        return Usage;
+    }
+    if (std::count(options.recordings.begin(), options.recordings.end(), "-") +
+            (options.plan == "-") >
+        1) {
+        complain("standard input (-) can be only one of them; name files for the others");
+        return Usage;
+    }
+    if (!options.person.empty() && options.recordings.front() == "-") {
+        complain("standard input cannot be saved as a sitting: its sound would be gone; save it as "
+                 "a file first");
+        return Usage;
+    }
     if (options.recordings.size() == 1 || options.out.empty()) return Done;
     if (options.out == "-") {
         complain("--out - takes one recording; name a folder for several");
@@ -98,77 +114,138 @@ int prepareFolder(const AnalyseOptions& options)
     if (makeFolder(options.out)) return Done;
     complain(options.out + ": with several recordings --out names a folder, and this cannot be "
                            "one; choose another name");
-    return Usage;
+    return CannotWrite;
 }
 
-// As sittings of one person.
-int keepAll(const AnalyseOptions& options, const std::optional<Plan>& plan,
-            const std::vector<Outcome>& outcomes)
-{
-    const auto refuse = [](const Error& error) {
-        complain(error.message());
-        return exitFor(error);
-    };
-    auto journal = Journal::open(options.data, Journal::Missing::Refuse);
-    if (!journal) return refuse(journal.error());
-    const auto person = personNamed(*journal, options.person);
-    if (!person) return refuse(person.error());
-    for (std::size_t i = 0; i < outcomes.size(); ++i) {
-        if (!outcomes[i].reading) continue;
-        const auto kept = keep(*journal, {options.recordings[i], person->id, plan},
-                               *outcomes[i].reading, outcomes[i].heard);
-        if (!kept) return refuse(kept.error());
-        std::fprintf(stderr, "%s: kept as a sitting of %s on %s\n", options.recordings[i].c_str(),
-                     person->name.c_str(), dayToText(kept->day).c_str());
+// Saves readings as sittings of one person.
+class Saving {
+public:
+    static Result<Saving> open(const AnalyseOptions& options)
+    {
+        auto journal = Journal::open(options.data, Journal::Missing::Refuse);
+        if (!journal) return fail(journal.error());
+        auto person = personNamed(*journal, options.person);
+        if (!person) return fail(person.error());
+        return Saving(*std::move(journal), *std::move(person));
     }
-    return Done;
+
+    Result<Id> save(const std::string& recording, const std::optional<Plan>& plan,
+                    const Outcome& outcome)
+    {
+        const auto kept =
+            keep(m_journal, {recording, m_person.id, plan}, *outcome.reading, outcome.heard);
+        if (!kept) return fail(kept.error());
+        remark(recording + ": saved as sitting " + std::to_string(kept->id) + " of " +
+               m_person.name + " on " + dayToText(kept->day));
+        return kept->id;
+    }
+
+private:
+    Saving(Journal journal, Person person)
+        : m_journal(std::move(journal)), m_person(std::move(person))
+    {
+    }
+
+    Journal m_journal;
+    Person m_person;
+};
+
+void printLine(const std::string& recording, const Outcome& outcome, std::optional<Id> sitting)
+{
+    nlohmann::ordered_json line{{"recording", recording}, {"exit", outcome.exit}};
+    line["error"] = outcome.error ? nlohmann::ordered_json(outcome.error->message()) : nullptr;
+    const auto put = [&](const char* key, const auto& value) {
+        line[key] = value ? nlohmann::ordered_json(*value) : nullptr;
+    };
+    const Summary none;
+    const Summary& summary = outcome.reading ? outcome.reading->summary : none;
+    line["sentence"] =
+        outcome.reading ? nlohmann::ordered_json(inOneSentence(*outcome.reading)) : nullptr;
+    put("accuracy", summary.accuracy);
+    put("accuracy_low", summary.accuracyLow);
+    put("accuracy_high", summary.accuracyHigh);
+    put("count_length_s", summary.countLengthS);
+    line["cycles_heard"] = summary.cyclesHeard;
+    line["cycles_planned"] = summary.cyclesPlanned;
+    put("sitting", sitting);
+    std::printf("%s\n", jsonText(line).c_str());
 }
 
-// As many at a time as there are cores; results are printed in the order in which they were asked
-// for.
-int analyseAll(const AnalyseOptions& options, const std::optional<Plan>& plan)
+void print(const AnalyseOptions& options, const std::string& recording, const Outcome& outcome,
+           std::optional<Id> sitting, bool isFirst)
+{
+    if (options.asJson) {
+        printLine(recording, outcome, sitting);
+    } else if (outcome.reading && options.out.empty()) {
+        std::printf("%s%s", isFirst ? "" : "\n", readableSummary(*outcome.reading).c_str());
+    } else if (outcome.reading && options.out == "-") {
+        std::fputs(readingToJson(*outcome.reading).c_str(), stdout);
+    }
+    std::fflush(stdout);
+    if (outcome.error) complain(outcome.error->message());
+}
+
+// Reads as many at a time as there are cores, and hands each over as soon as it is there, in the
+// order in which they were asked for.
+template <class Take>
+void readAll(const AnalyseOptions& options, const std::optional<Plan>& plan, Take&& take)
 {
     const std::vector<fs::path> targets = targetsFor(options);
-    std::vector<Outcome> outcomes(options.recordings.size());
-    {
-        const std::stop_token stop = stopOnInterrupt();
-        ProgressLine line(outcomes.size());
-        std::atomic<std::size_t> next = 0;
-        const auto work = [&] {
-            for (std::size_t i = next++; i < outcomes.size(); i = next++) {
-                const Progress progress{[&, i](double f) { line.tell(i, f); }, stop};
-                outcomes[i] =
-                    analyseOne(options.recordings[i], targets[i], plan, options, progress);
-            }
-        };
-        std::vector<std::jthread> workers;
-        const std::size_t cores = std::max(1u, std::thread::hardware_concurrency());
-        for (std::size_t w = 0; w < std::min(cores, outcomes.size()); ++w)
-            workers.emplace_back(work);
+    const std::size_t count = options.recordings.size();
+    const std::stop_token stop = stopOnInterrupt();
+    std::vector<std::optional<Outcome>> outcomes(count);
+    std::mutex mutex;
+    std::condition_variable arrived;
+    auto line = std::make_unique<ProgressLine>("reading", count);
+    std::atomic<std::size_t> next = 0;
+    const auto work = [&] {
+        for (std::size_t i = next++; i < count; i = next++) {
+            const Progress progress{[&, i](double f) { line->tell(i, f); }, stop};
+            Outcome outcome =
+                analyseOne(options.recordings[i], targets[i], plan, options, progress);
+            const std::lock_guard lock(mutex);
+            outcomes[i] = std::move(outcome);
+            arrived.notify_one();
+        }
+    };
+    std::vector<std::jthread> workers;
+    const std::size_t cores = std::max(1u, std::thread::hardware_concurrency());
+    for (std::size_t w = 0; w < std::min(cores, count); ++w) workers.emplace_back(work);
+    for (std::size_t i = 0; i < count; ++i) {
+        std::unique_lock lock(mutex);
+        arrived.wait(lock, [&] { return outcomes[i].has_value(); });
+        Outcome outcome = *std::move(outcomes[i]);
+        lock.unlock();
+        line->clear();
+        take(i, outcome);
     }
-    int status = Done;
-    for (std::size_t i = 0; i < outcomes.size(); ++i) {
-        if (i > 0 && !outcomes[i].text.empty()) std::fputs("\n", stdout);
-        std::fputs(outcomes[i].text.c_str(), stdout);
-        if (!outcomes[i].complaint.empty()) complain(outcomes[i].complaint);
-        // Of several faults the gravest tells: what could not be read before what held no breath.
-        if (outcomes[i].exit != Done && (status == Done || outcomes[i].exit < status))
-            status = outcomes[i].exit;
-    }
-    if (options.person.empty()) return status;
-    const int kept = keepAll(options, plan, outcomes);
-    return kept == Done ? status : kept;
 }
 
 int analyse(const AnalyseOptions& options)
 {
+    if (const int status = prepare(options); status != Done) return status;
     const auto plan = planOption(options.plan);
-    if (!plan) {
-        complain(plan.error().message());
-        return exitFor(plan.error());
+    if (!plan) return refuse(plan.error());
+    std::optional<Saving> saving;
+    if (!options.person.empty()) {
+        auto opened = Saving::open(options);
+        if (!opened) return refuse(opened.error());
+        saving.emplace(*std::move(opened));
     }
-    if (const int status = prepareFolder(options); status != Done) return status;
-    return analyseAll(options, *plan);
+    int status = Done;
+    readAll(options, *plan, [&](std::size_t i, Outcome& outcome) {
+        std::optional<Id> sitting;
+        if (saving && outcome.exit == Done) {
+            const auto saved = saving->save(options.recordings[i], *plan, outcome);
+            if (saved)
+                sitting = *saved;
+            else
+                outcome = failed(saved.error());
+        }
+        print(options, options.recordings[i], outcome, sitting, i == 0);
+        status = graver(status, outcome.exit);
+    });
+    return status;
 }
 
 } // namespace
@@ -178,25 +255,32 @@ void addAnalyse(CLI::App& app, std::function<int()>& run)
     auto options = std::make_shared<AnalyseOptions>();
     CLI::App* command =
         app.add_subcommand("analyse", "Read recordings, against a plan or as free breathing");
-    command->set_version_flag("--version", "layakari-cli " LAYAKARI_VERSION);
-    command->add_option("RECORDING", options->recordings, "Any sound file; several may be given")
+    command
+        ->add_option("RECORDING", options->recordings,
+                     "Any sound file, or - for standard input; several may be given")
         ->required();
-    command->add_option("--plan", options->plan, "A plan file, or a preset's id");
+    command->add_option("--plan", options->plan, "A plan file, a preset's id, or -");
     command->add_flag("--tempered", options->tempered,
                       "Hold hums against equal-tempered swaras, not against just ones");
     command->add_option(
         "--out", options->out,
         "Where to write the reading: a file, '-', or for several recordings a folder");
-    CLI::Option* data =
-        command->add_option("--data", options->data, "The journal's folder, for --save");
-    command
-        ->add_option("--save", options->person,
-                     "Keep each reading as a sitting of the person in whose name this is")
-        ->needs(data);
-    command->footer("Without --out a summary is printed.\n"
-                    "Exit status: 0 done, 2 wrong usage, 3 a recording cannot be read, 4 the plan "
-                    "is not valid,\n"
-                    "5 no breathing was heard (the reading is still written).");
+    command->add_flag("--json", options->asJson, "Print one line of JSON for each recording");
+    command->add_option("--save", options->person,
+                        "Save each reading as a sitting of the person in whose name this is");
+    addJournalFolder(*command, options->data);
+    command->footer(
+        "Without --out or --json a summary is printed.\n\n"
+        "Examples:\n"
+        "  layakari-cli analyse monday.m4a --plan four-seven-eight\n"
+        "  layakari-cli analyse *.m4a --plan square-4 --json\n"
+        "  layakari-cli analyse monday.m4a --plan square-4 --save Runa\n"
+        "  ffmpeg -i film.mkv -f flac - | layakari-cli analyse - --out film.json\n\n"
+        "Exit status:\n"
+        "  0 done, 2 wrong usage, 3 a recording cannot be read, 4 the plan is not valid,\n"
+        "  5 no breathing was heard (the reading is still written), 6 something cannot be "
+        "written,\n"
+        "  7 the journal cannot be used, 130 stopped");
     command->callback([options, &run] { run = [options] { return analyse(*options); }; });
 }
 

@@ -3,16 +3,20 @@
 #include "cli/terminal.hpp"
 #include "core/audio/recorder.hpp"
 #include "core/base/fault_note.hpp"
+#include "core/base/text.hpp"
 #include "core/intake/readers.hpp"
 #include "core/intake/when.hpp"
+#include "core/journal/journal_folder.hpp"
 #include "core/report/take_out.hpp"
 #include "core/simulate/demo_club.hpp"
 
+#include <algorithm>
 #include <array>
 #include <condition_variable>
 #include <cstdio>
 #include <ctime>
 #include <deque>
+#include <nlohmann/json.hpp>
 
 namespace layakari::cli {
 
@@ -24,29 +28,30 @@ int fillDemo(const std::string& folder, int weeks)
 {
     const std::filesystem::path data(folder);
     auto journal = Journal::open(data);
-    if (!journal) {
-        complain(journal.error().message());
-        return exitFor(journal.error());
-    }
-    ProgressLine line(1);
-    const Progress progress{[&](double f) { line.tell(0, f); }, stopOnInterrupt()};
-    if (auto filled = fillDemoClub(*journal, data / "recordings", localToday(), progress, weeks);
-        !filled) {
-        complain(filled.error().message());
-        return exitFor(filled.error());
-    }
-    return Done;
+    if (!journal) return refuse(journal.error());
+    ProgressLine line("simulating and reading the demo club's practices");
+    const auto filled =
+        fillDemoClub(*journal, data / "recordings", localToday(), line.progress(), weeks);
+    return filled ? Done : refuse(filled.error());
 }
 
 // Reads what was handed in and what waits since an earlier time, on all cores; keeps it from here.
 class HandIn {
 public:
-    explicit HandIn(Journal& journal) : m_journal(journal) {}
+    HandIn(Journal& journal, bool asJson) : m_journal(journal), m_asJson(asJson) {}
 
     Result<int> run()
     {
+        const auto all = m_journal.handedIn();
+        if (!all) return fail(all.error());
+        const auto waiting = std::count_if(all->begin(), all->end(), [](const Handed& handed) {
+            return handed.state == Handed::State::Waiting;
+        });
+        m_line.emplace("reading", static_cast<std::size_t>(std::max<std::ptrdiff_t>(1, waiting)));
         Readers readers([this](const ReadOrder& order, const ReadIn& read) { take(order, read); },
-                        [](Id, double) {});
+                        [this](Id id, double fraction) {
+                            m_line->tell(static_cast<std::size_t>(id), fraction);
+                        });
         const std::stop_token stop = stopOnInterrupt();
         const std::stop_callback onStop(stop, [&readers] { readers.stop(); });
         int failed = 0;
@@ -58,8 +63,6 @@ public:
             --m_running;
             return {};
         };
-        const auto all = m_journal.handedIn();
-        if (!all) return fail(all.error());
         for (Handed handed : *all) {
             if (handed.state != Handed::State::Waiting) continue;
             // As many as are read at a time: each is marked before it is begun.
@@ -91,6 +94,8 @@ private:
     using Done = std::pair<ReadOrder, ReadIn>;
 
     Journal& m_journal;
+    bool m_asJson;
+    std::optional<ProgressLine> m_line;
     std::mutex m_mutex;
     std::condition_variable m_arrived;
     std::deque<Done> m_done;
@@ -114,22 +119,29 @@ private:
         return done;
     }
 
-    static void tell(const Handed& handed)
+    void tell(const Handed& handed)
     {
-        static constexpr std::array states{"waiting", "kept", "known", "failed"};
-        std::printf("%-7s %s: %s\n", states[static_cast<std::size_t>(handed.state)],
-                    handed.file.c_str(), handed.words.c_str());
+        static constexpr std::array states{"waiting", "saved", "known", "failed"};
+        const char* state = states[static_cast<std::size_t>(handed.state)];
+        m_line->clear();
+        if (m_asJson) {
+            nlohmann::ordered_json line{{"recording", handed.file},
+                                        {"state", state},
+                                        {"words", handed.words},
+                                        {"sitting", nullptr}};
+            if (handed.sitting) line["sitting"] = *handed.sitting;
+            std::printf("%s\n", jsonText(line).c_str());
+        } else {
+            std::printf("%-7s %s: %s\n", state, handed.file.c_str(), handed.words.c_str());
+        }
         std::fflush(stdout);
     }
 };
 
-int handIn(const std::string& folder, const std::vector<std::string>& paths)
+int add(const std::string& folder, const std::vector<std::string>& paths, bool asJson)
 {
     auto journal = Journal::open(folder, Journal::Missing::Refuse);
-    if (!journal) {
-        complain(journal.error().message());
-        return exitFor(journal.error());
-    }
+    if (!journal) return refuse(journal.error());
     noteFaultsIn(folder);
     const BrokenOff broken = takeUpBrokenOff(practisedFolder(folder));
     for (const auto& file : broken.setAside)
@@ -138,95 +150,128 @@ int handIn(const std::string& folder, const std::vector<std::string>& paths)
     std::vector<std::filesystem::path> files(paths.begin(), paths.end());
     files.insert(files.end(), broken.found.begin(), broken.found.end());
     auto taken = takeIn(*journal, files, localToday());
-    const auto failed = taken ? HandIn(*journal).run() : fail(taken.error());
-    if (!failed) {
-        complain(failed.error().message());
-        return exitFor(failed.error());
-    }
+    const auto failed = taken ? HandIn(*journal, asJson).run() : fail(taken.error());
+    if (!failed) return refuse(failed.error());
     return *failed == 0 ? Done : CannotRead;
 }
 
-int takeOutAll(const std::string& folder, const std::string& out,
-               const std::vector<std::string>& formats)
+int exportAll(const std::string& folder, const std::string& out,
+              const std::vector<std::string>& formats, bool asJson)
 {
     std::vector<const TableFormat*> chosen;
     for (const std::string& key : formats) {
         const auto format = findTableFormat(key);
-        if (!format) {
-            complain(format.error().message());
-            return exitFor(format.error());
-        }
+        if (!format) return refuse(format.error());
         chosen.push_back(*format);
     }
     auto journal = Journal::open(folder, Journal::Missing::Refuse);
-    if (!journal) {
-        complain(journal.error().message());
-        return exitFor(journal.error());
-    }
-    ProgressLine line(1);
-    const auto taken =
-        takeOut(*journal, out, chosen, {[&](double f) { line.tell(0, f); }, stopOnInterrupt()});
-    if (!taken) {
-        complain(taken.error().message());
-        return exitFor(taken.error());
-    }
-    std::printf("%d sittings in %s\n", *taken, out.c_str());
+    if (!journal) return refuse(journal.error());
+    ProgressLine line("exporting");
+    const auto taken = takeOut(*journal, out, chosen, line.progress());
+    line.clear();
+    if (!taken) return refuse(taken.error());
+    if (asJson)
+        std::printf(
+            "%s\n",
+            jsonText(nlohmann::ordered_json{{"sittings", *taken}, {"folder", out}}).c_str());
+    else
+        std::printf("%d sittings in %s\n", *taken, out.c_str());
     return Done;
 }
 
-int takeInFrom(const std::string& folder, const std::string& from)
+int importFrom(const std::string& folder, const std::string& from, bool asJson)
 {
     auto journal = Journal::open(folder);
     const auto merged = journal ? takeInJournal(*journal, from) : fail(journal.error());
-    if (!merged) {
-        complain(merged.error().message());
-        return exitFor(merged.error());
-    }
-    std::printf("%d people, %d plans, %d ladders, %d sittings were new\n", merged->people,
-                merged->plans, merged->ladders, merged->sittings);
+    if (!merged) return refuse(merged.error());
+    if (asJson)
+        std::printf("%s\n", jsonText(nlohmann::ordered_json{{"people", merged->people},
+                                                            {"plans", merged->plans},
+                                                            {"ladders", merged->ladders},
+                                                            {"sittings", merged->sittings}})
+                                .c_str());
+    else
+        std::printf("%d people, %d plans, %d ladders, %d sittings were new\n", merged->people,
+                    merged->plans, merged->ladders, merged->sittings);
     return Done;
 }
 
 } // namespace
 
+void addJournalFolder(CLI::App& command, std::string& folder)
+{
+    folder = defaultJournalFolder().string();
+    command.add_option("--data", folder, "The journal's folder, instead of the window's own");
+}
+
 void addJournal(CLI::App& app, std::function<int()>& run)
 {
-    CLI::App* journal = app.add_subcommand("journal", "Work on a journal");
-    journal->set_version_flag("--version", "layakari-cli " LAYAKARI_VERSION);
+    CLI::App* journal =
+        app.add_subcommand("journal", "List, save, move, delete and export sittings");
     journal->require_subcommand(1);
-    auto folder = std::make_shared<std::string>();
-    CLI::App* demo = journal->add_subcommand(
-        "fill-demo", "Fill a journal with an invented rowing club and its simulated recordings");
-    demo->add_option("--data", *folder, "The journal's folder")->required();
-    auto weeks = std::make_shared<int>(8);
-    demo->add_option("--weeks", *weeks, "How many weeks back it goes")
-        ->capture_default_str()
-        ->check(CLI::Range(2, 52));
-    demo->callback([folder, weeks, &run] { run = [=] { return fillDemo(*folder, *weeks); }; });
-    auto out = std::make_shared<std::string>();
+    addSittings(*journal, run);
+    struct Options {
+        std::string data;
+        std::string folder;
+        std::vector<std::string> paths;
+        std::vector<std::string> formats{"csv"};
+        int weeks = 8;
+        bool asJson = false;
+    };
+    const auto options = std::make_shared<Options>();
+    const auto jsonFlag = [&](CLI::App* command) {
+        command->add_flag("--json", options->asJson, "Print JSON, one line for each thing");
+    };
+
+    // What a command was called before keeps working.
+    CLI::App* hand = journal->add_subcommand(
+        "add", "Read recordings, or all in a folder, and save them as sittings");
+    hand->alias("hand-in");
+    hand->add_option("PATH", options->paths,
+                     "Recordings and folders; none to go on with those that wait");
+    addJournalFolder(*hand, options->data);
+    jsonFlag(hand);
+    hand->footer(
+        "Whose a recording is follows from its folder and name, as in the window's inbox.\n\n"
+        "Example:\n  layakari-cli journal add ~/Voice/monday");
+    hand->callback(
+        [=, &run] { run = [=] { return add(options->data, options->paths, options->asJson); }; });
+
     CLI::App* take = journal->add_subcommand(
-        "take-out", "Write all sittings as tables, readings as JSON and captions as WebVTT");
-    take->add_option("--data", *folder, "The journal's folder")->required();
-    take->add_option("--out", *out, "The folder to write into")->required();
-    auto formats = std::make_shared<std::vector<std::string>>(1, "csv");
+        "export", "Write all sittings as tables, readings as JSON and captions as WebVTT");
+    take->alias("take-out");
+    take->add_option("--out", options->folder, "The folder to write into")->required();
     std::string known = "Formats of the tables, with commas between them:";
     for (const TableFormat& format : tableFormats())
         known += " " + std::string(format.key) + " (" + format.what + ")";
-    take->add_option("--format", *formats, known)->delimiter(',')->capture_default_str();
-    take->callback([folder, out, formats, &run] {
-        run = [=] { return takeOutAll(*folder, *out, *formats); };
+    take->add_option("--format", options->formats, known)->delimiter(',')->capture_default_str();
+    addJournalFolder(*take, options->data);
+    jsonFlag(take);
+    take->footer(
+        "Example:\n  layakari-cli journal export --out ~/layakari-export --format csv,ods");
+    take->callback([=, &run] {
+        run = [=] {
+            return exportAll(options->data, options->folder, options->formats, options->asJson);
+        };
     });
+
     CLI::App* takeIn = journal->add_subcommand(
-        "take-in", "Merge a journal that was taken out; what is there stays, nothing is doubled");
-    takeIn->add_option("--data", *folder, "The journal's folder")->required();
-    takeIn->add_option("FOLDER", *out, "What take-out has written")->required();
-    takeIn->callback([folder, out, &run] { run = [=] { return takeInFrom(*folder, *out); }; });
-    auto paths = std::make_shared<std::vector<std::string>>();
-    CLI::App* hand = journal->add_subcommand(
-        "hand-in", "Read recordings, or all in a folder, and keep them as sittings");
-    hand->add_option("--data", *folder, "The journal's folder")->required();
-    hand->add_option("PATH", *paths, "Recordings and folders; none to go on with those that wait");
-    hand->callback([folder, paths, &run] { run = [=] { return handIn(*folder, *paths); }; });
+        "import", "Merge a journal that was exported; what is there stays, nothing is doubled");
+    takeIn->alias("take-in");
+    takeIn->add_option("FOLDER", options->folder, "What export has written")->required();
+    addJournalFolder(*takeIn, options->data);
+    jsonFlag(takeIn);
+    takeIn->callback([=, &run] {
+        run = [=] { return importFrom(options->data, options->folder, options->asJson); };
+    });
+
+    CLI::App* demo = journal->add_subcommand(
+        "fill-demo", "Fill a journal with an invented rowing club and its simulated recordings");
+    demo->add_option("--data", options->data, "The journal's folder; a new one")->required();
+    demo->add_option("--weeks", options->weeks, "How many weeks back it goes")
+        ->capture_default_str()
+        ->check(CLI::Range(2, 52));
+    demo->callback([=, &run] { run = [=] { return fillDemo(options->data, options->weeks); }; });
 }
 
 } // namespace layakari::cli

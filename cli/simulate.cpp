@@ -26,30 +26,19 @@ struct SimulateOptions {
 int simulate(const SimulateOptions& options)
 {
     auto plan = planByNameOrFile(options.plan);
-    if (!plan) {
-        complain(plan.error().message());
-        return exitFor(plan.error());
-    }
+    if (!plan) return refuse(plan.error());
     auto who = temperamentByName(options.temperament);
-    if (!who) {
-        complain(who.error().message());
-        return exitFor(who.error());
-    }
+    if (!who) return refuse(who.error());
     who->ownCountS = options.countS.value_or(who->ownCountS);
     who->breathToNoiseDb = options.breathToNoiseDb.value_or(who->breathToNoiseDb);
     who->sampleRateHz = options.sampleRateHz.value_or(who->sampleRateHz);
     who->automaticGain = who->automaticGain || options.automaticGain;
 
-    const std::stop_token stop = stopOnInterrupt();
-    ProgressLine line(1);
-    const Progress progress{[&](double f) { line.tell(0, f); }, stop};
-    if (auto written =
-            writeSimulation(*plan, *who, options.seed, options.out, options.truth, progress);
-        !written) {
-        complain(written.error().message());
-        return exitFor(written.error());
-    }
-    return Done;
+    ProgressLine line("simulating");
+    const auto written =
+        writeSimulation(*plan, *who, options.seed, options.out, options.truth, line.progress());
+    line.clear();
+    return written ? Done : refuse(written.error());
 }
 
 } // namespace
@@ -61,7 +50,6 @@ void addSimulate(CLI::App& app, std::function<int()>& run)
     for (const Temperament& t : temperaments()) names += (names.empty() ? "" : ", ") + t.name;
     CLI::App* command =
         app.add_subcommand("simulate", "Record a simulated practitioner carrying out a plan");
-    command->set_version_flag("--version", "layakari-cli " LAYAKARI_VERSION);
     command->add_option("--plan", options->plan, "A plan file, or a preset's id")->required();
     command->add_option("--seed", options->seed, "The same seed gives the same sound")
         ->capture_default_str();
@@ -81,6 +69,9 @@ void addSimulate(CLI::App& app, std::function<int()>& run)
         ->check(CLI::Range(8000, 192000));
     command->add_flag("--automatic-gain", options->automaticGain,
                       "Record with a phone's automatic gain");
+    command->footer("Example:\n"
+                    "  layakari-cli simulate --plan square-4 --seed 7 --out breath.flac --truth "
+                    "breath.truth.json");
     command->callback([options, &run] { run = [options] { return simulate(*options); }; });
 }
 

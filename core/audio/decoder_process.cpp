@@ -84,8 +84,11 @@ Descriptor aboveStandard(Descriptor file)
 fs::path decoderProgram()
 {
     std::error_code ec;
-    const fs::path beside = fs::read_symlink("/proc/self/exe", ec).parent_path() / name;
-    return fs::exists(beside, ec) ? beside : fs::path(LAYAKARI_LIBEXEC) / name;
+    const fs::path here = fs::read_symlink("/proc/self/exe", ec).parent_path();
+    // Built, unpacked anywhere, installed.
+    for (const fs::path& there : {here / name, here.parent_path() / LAYAKARI_BESIDE / name})
+        if (fs::exists(there, ec)) return there;
+    return fs::path(LAYAKARI_LIBEXEC) / name;
 }
 
 Result<DecoderProcess> DecoderProcess::start(Order order)

@@ -98,6 +98,19 @@ Result<fs::path> placeOf(const fs::path& target, bool isThere)
 
 } // namespace
 
+Result<Descriptor> namelessFile()
+{
+    std::error_code ec;
+    fs::path folder = fs::temp_directory_path(ec);
+    if (ec) folder = "/tmp";
+    const fs::path file = folder / unforeseenName();
+    Descriptor made(
+        ::open(file.c_str(), O_RDWR | O_CREAT | O_EXCL | O_NOFOLLOW | O_CLOEXEC, forOwner));
+    if (!made.isOpen()) return fail(cannotWriteTo(folder, errno));
+    ::unlink(file.c_str());
+    return made;
+}
+
 Descriptor::Descriptor(Descriptor&& other) noexcept : m_descriptor(other.release()) {}
 
 Descriptor& Descriptor::operator=(Descriptor&& other) noexcept

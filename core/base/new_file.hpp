@@ -39,6 +39,10 @@ private:
     int m_descriptor = -1;
 };
 
+/// An empty file without a name in the folder for temporary files, gone when it is closed and when
+/// the program ends. CannotWrite.
+Result<Descriptor> namelessFile();
+
 class NewFile {
 public:
     /// `target` is a name that a person gave, so links on the way to it are followed: a link to a

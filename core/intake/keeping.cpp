@@ -35,6 +35,7 @@ Result<Sitting> keep(Journal& journal, const Recorded& recorded, const Reading& 
     Sitting sitting = sittingFrom(reading, recorded.person, 0, when.startedAt, when.day);
     sitting.planVersion.reset();
     sitting.recording = *recording;
+    sitting.origin = recorded.origin;
     const auto kept = journal.atOnce([&]() -> Result<void> {
         if (recorded.plan) {
             const auto version = journal.versionFor(*recorded.plan);
@@ -57,10 +58,13 @@ Result<Id> keepSitting(Journal& journal, const Sitting& sitting, const Reading& 
     const auto kept = journal.atOnce([&]() -> Result<void> {
         const auto there = journal.sittingOfRecording(sitting.person, sitting.sha256);
         if (!there) return fail(there.error());
-        const auto saved = journal.saveSitting(sitting, readingToJson(reading));
+        Sitting teaching = sitting;
+        const bool teaches = heard && !*there && sitting.origin == Sitting::Origin::Recorded;
+        if (teaches) teaching.breath = profileToJson(*heard);
+        const auto saved = journal.saveSitting(teaching, readingToJson(reading));
         if (!saved) return fail(saved.error());
         id = *saved;
-        if (*there || !heard) return {};
+        if (!teaches) return {};
         return learnBreath(journal, sitting.person, *heard);
     });
     if (!kept) return fail(kept.error());

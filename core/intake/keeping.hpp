@@ -26,6 +26,7 @@ struct Recorded {
     std::optional<When> when = {};
     /// The program recorded it: it stays where it lies, whatever the journal says of copies.
     bool isOurs = false;
+    Sitting::Origin origin = Sitting::Origin::Recorded;
 };
 
 /// Keeps a reading as a sitting, with its recording copied where the journal says so, and adds what
@@ -35,7 +36,8 @@ struct Recorded {
 Result<Sitting> keep(Journal& journal, const Recorded& recorded, const Reading& reading,
                      const std::optional<BreathProfile>& heard);
 
-/// Saves a sitting with its reading, and teaches once, as `keep` does.
+/// Saves a sitting with its reading, and teaches once, as `keep` does; a simulated practitioner's
+/// teaches nothing.
 Result<Id> keepSitting(Journal& journal, const Sitting& sitting, const Reading& reading,
                        const std::optional<BreathProfile>& heard);
 

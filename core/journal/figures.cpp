@@ -47,7 +47,7 @@ std::vector<FigureKind> makeKinds()
     return {
         {.key = figure::accuracy,
          .name = "Accuracy",
-         .unit = "of 100",
+         .unit = "%",
          .better = +1,
          .grain = 1,
          .most = 100,

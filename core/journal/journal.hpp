@@ -35,7 +35,7 @@ public:
     Journal& operator=(Journal&&) noexcept;
     ~Journal();
 
-    static constexpr int newestVersion = 7;
+    static constexpr int newestVersion = 8;
 
     /// All that `work` changes in this journal becomes one change: there whole when this returns,
     /// or where `work` fails not at all.
@@ -87,14 +87,29 @@ public:
     Result<Id> saveCourse(const Course& course);
     Result<void> deleteCourse(Id id);
 
-    /// Adds a sitting with its reading as JSON. A recording that is there already for this person
-    /// (by `sha256`) is replaced, not doubled. Returns the id.
-    Result<Id> saveSitting(const Sitting& sitting, const std::string& readingJson);
+    /// Adds a sitting with its reading as JSON, where it has one. A recording that is there already
+    /// for this person (by `sha256`) is replaced, not doubled: when it was, what was said of it and
+    /// whether it is archived stay. One without a `sha256` gets a mark of its own. Returns the id.
+    Result<Id> saveSitting(const Sitting& sitting, const std::optional<std::string>& readingJson);
+    enum class Which {
+        Counting, ///< among the person's figures (`Sitting::counts`)
+        Shown,    ///< not archived
+        All,
+    };
     /// The latest first, at most `most`; of one person (0: of all).
-    Result<std::vector<Sitting>> sittings(Id person, int most) const;
+    Result<std::vector<Sitting>> sittings(Id person, int most, Which which = Which::Shown) const;
     Result<std::optional<Sitting>> sitting(Id id) const;
     /// What a person says of a sitting. BadArgument for a sitting that is not there.
     Result<void> saveSittingWords(Id sitting, const SittingWords& words);
+    /// Changes whose a sitting is, its plan, when it was, where its recording lies, and whether it
+    /// is archived: what differs between `before` and `after`. BadArgument, and nothing is written,
+    /// where it is not there, was changed meanwhile from elsewhere, or `after`'s person has a
+    /// sitting of this recording already.
+    Result<void> changeSitting(const Sitting& before, const Sitting& after);
+    /// Takes a sitting out with its reading. BadArgument where it is not there.
+    Result<DeletedSitting> deleteSitting(Id id);
+    /// Puts it back as it was, under the same id.
+    Result<void> restoreSitting(const DeletedSitting& deleted);
     /// Those of exactly this plan that count, whatever version row it is kept in.
     Result<std::vector<Sitting>> sittingsOfPlan(Id person, const Plan& plan, int most) const;
     /// The sitting that was kept of a recording, by its bytes.
@@ -123,6 +138,24 @@ public:
         Day last;
     };
     Result<std::vector<Activity>> activity() const;
+
+    /// Takes out a person with all that is theirs: day states, acknowledgements, places, courses,
+    /// plans of their own, sittings and what is in the inbox for them. A plan that others have
+    /// practised stays, without its owner. BadArgument where there is no such person.
+    Result<void> deletePerson(Id id);
+    /// Writes the journal anew, so that nothing that was taken out is left in its bytes.
+    Result<void> compact();
+
+    /// Files of the journal's folder that are to be deleted because what they belonged to is gone.
+    struct FileToDelete {
+        std::string path;
+        Day since;
+    };
+    Result<void> markFile(const FileToDelete& file);
+    Result<void> unmarkFile(const std::string& path);
+    Result<std::vector<FileToDelete>> markedFiles() const;
+    /// Whether a sitting, or what waits in the inbox, has its recording there.
+    Result<bool> isRecordingUsed(const std::string& path) const;
 
     std::optional<std::string> setting(const std::string& key) const;
     Result<void> saveSetting(const std::string& key, const std::string& value);

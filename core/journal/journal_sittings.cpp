@@ -9,11 +9,30 @@ namespace {
 
 constexpr const char* sittingColumns =
     "SELECT id, person, plan_version, started_at, day, recording, sha256, practice_s, "
-    "strain_signs, complaints, feel_before, feel_after, feel_words, note, left_out FROM sitting ";
+    "strain_signs, complaints, feel_before, feel_after, feel_words, note, left_out, origin, "
+    "archived, breath FROM sitting ";
+
+const char* conditionOf(Journal::Which which)
+{
+    switch (which) {
+    case Journal::Which::Counting: return "left_out = '' AND origin <> 2 AND archived = 0";
+    case Journal::Which::Shown: return "archived = 0";
+    case Journal::Which::All: return "1";
+    }
+    return "1";
+}
 
 std::optional<int> wholeOf(const SQLite::Column& column)
 {
     return column.isNull() ? std::nullopt : std::optional(column.getInt());
+}
+
+// One that this program does not know counts nowhere.
+Sitting::Origin originOf(const SQLite::Column& column)
+{
+    const int origin = column.getInt();
+    const bool isKnown = origin >= 0 && origin <= static_cast<int>(Sitting::Origin::Simulated);
+    return isKnown ? static_cast<Sitting::Origin>(origin) : Sitting::Origin::Simulated;
 }
 
 // Gives sittings their figures; prepared once for many.
@@ -61,6 +80,9 @@ std::vector<Sitting> sittingsFrom(SQLite::Database& db, SQLite::Statement& query
         s.words.feel = query.getColumn("feel_words").getString();
         s.words.note = query.getColumn("note").getString();
         s.words.leftOut = query.getColumn("left_out").getString();
+        s.origin = originOf(query.getColumn("origin"));
+        s.archived = query.getColumn("archived").getInt() != 0;
+        s.breath = query.getColumn("breath").getString();
         figures.fill(s);
         sittings.push_back(std::move(s));
     }
@@ -103,35 +125,46 @@ void bindWords(SQLite::Statement& write, const SittingWords& words)
 
 } // namespace
 
-Result<Id> Journal::saveSitting(const Sitting& sitting, const std::string& readingJson)
+Result<Id> Journal::saveSitting(const Sitting& sitting,
+                                const std::optional<std::string>& readingJson)
 {
     return m_store->inTransaction([&]() -> Id {
         SQLite::Database& db = m_store->db;
         SQLite::Statement write(
-            db, "INSERT INTO sitting (person, plan_version, started_at, day, recording, sha256, "
-                "practice_s, strain_signs, complaints, feel_before, feel_after, feel_words, note, "
-                "left_out) VALUES (:person, :plan_version, :started_at, :day, :recording, :sha256, "
-                ":practice_s, :strain_signs, :complaints, :feel_before, :feel_after, :feel_words, "
-                ":note, :left_out) ON CONFLICT (person, sha256) DO UPDATE SET plan_version = "
-                "excluded.plan_version, recording = excluded.recording, practice_s = "
-                "excluded.practice_s, strain_signs = excluded.strain_signs RETURNING id");
+            db,
+            "INSERT INTO sitting (id, person, plan_version, started_at, day, recording, sha256, "
+            "practice_s, strain_signs, complaints, feel_before, feel_after, feel_words, note, "
+            "left_out, origin, archived, breath) VALUES (1 + max(coalesce((SELECT max(id) FROM "
+            "sitting), 0), coalesce((SELECT CAST(value AS INTEGER) FROM setting WHERE key = "
+            "'last_sitting'), 0)), :person, :plan_version, :started_at, "
+            ":day, :recording, coalesce(:sha256, 'noted:' || lower(hex(randomblob(16)))), "
+            ":practice_s, :strain_signs, :complaints, :feel_before, "
+            ":feel_after, :feel_words, :note, :left_out, :origin, :archived, :breath) ON "
+            "CONFLICT (person, sha256) DO UPDATE SET plan_version = excluded.plan_version, "
+            "recording = excluded.recording, practice_s = excluded.practice_s, strain_signs = "
+            "excluded.strain_signs RETURNING id");
         write.bind(":person", sitting.person);
         sql::bind(write, ":plan_version", sitting.planVersion);
         write.bind(":started_at", sitting.startedAt);
         write.bind(":day", dayToText(sitting.day));
         write.bind(":recording", sitting.recording);
-        write.bind(":sha256", sitting.sha256);
+        sql::bind(write, ":sha256",
+                  sitting.sha256.empty() ? std::nullopt : std::optional(sitting.sha256));
         write.bind(":practice_s", sitting.practiceS);
         write.bind(":strain_signs", sitting.strainSigns);
         bindWords(write, sitting.words);
+        write.bind(":origin", static_cast<int>(sitting.origin));
+        write.bind(":archived", sitting.archived ? 1 : 0);
+        write.bind(":breath", sitting.breath);
         write.executeStep();
         const Id id = write.getColumn(0).getInt64();
         write.reset();
         saveFigures(db, id, sitting);
+        if (!readingJson) return id;
         SQLite::Statement reading(
             db, "INSERT OR REPLACE INTO sitting_reading (sitting, json) VALUES (:sitting, :json)");
         reading.bind(":sitting", id);
-        reading.bind(":json", readingJson);
+        reading.bind(":json", *readingJson);
         reading.exec();
         return id;
     });
@@ -171,13 +204,14 @@ Result<void> Journal::takeLaterFigures()
     });
 }
 
-Result<std::vector<Sitting>> Journal::sittings(Id person, int most) const
+Result<std::vector<Sitting>> Journal::sittings(Id person, int most, Which which) const
 {
     return m_store->guarded([&] {
         SQLite::Statement query(
-            m_store->db, std::string(sittingColumns) +
-                             (person == 0 ? "WHERE :person = 0 " : "WHERE person = :person ") +
-                             "ORDER BY started_at DESC, id DESC LIMIT :most");
+            m_store->db,
+            std::string(sittingColumns) +
+                (person == 0 ? "WHERE :person = 0 AND " : "WHERE person = :person AND ") +
+                conditionOf(which) + " ORDER BY started_at DESC, id DESC LIMIT :most");
         query.bind(":person", person);
         query.bind(":most", most);
         return sittingsFrom(m_store->db, query);
@@ -216,8 +250,9 @@ Result<std::vector<Sitting>> Journal::sittingsOfPlan(Id person, const Plan& plan
     return m_store->guarded([&] {
         SQLite::Statement query(
             m_store->db,
-            std::string(sittingColumns) +
-                "WHERE person = :person AND left_out = '' AND plan_version IN "
+            std::string(sittingColumns) + "WHERE person = :person AND " +
+                conditionOf(Which::Counting) +
+                " AND plan_version IN "
                 "(SELECT id FROM plan_version WHERE json = :plan) ORDER BY started_at DESC, id "
                 "DESC LIMIT :most");
         query.bind(":person", person);
@@ -263,8 +298,9 @@ Result<std::optional<std::string>> Journal::readingOf(Id sitting) const
 Result<std::vector<Journal::Activity>> Journal::activity() const
 {
     return m_store->guarded([&] {
-        SQLite::Statement query(m_store->db,
-                                "SELECT person, count(*), max(day) FROM sitting GROUP BY person");
+        SQLite::Statement query(
+            m_store->db, "SELECT person, count(*), max(day) FROM sitting WHERE origin <> 2 AND "
+                         "archived = 0 GROUP BY person");
         std::vector<Activity> all;
         while (query.executeStep())
             all.push_back({query.getColumn(0).getInt64(), query.getColumn(1).getInt(),

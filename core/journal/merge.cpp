@@ -274,7 +274,7 @@ private:
 
     Result<void> takeSittings(Id person, Id here)
     {
-        const auto theirs = m_from.sittings(person, allOfThem);
+        const auto theirs = m_from.sittings(person, allOfThem, Journal::Which::All);
         if (!theirs) return fail(theirs.error());
         for (Sitting sitting : *theirs) {
             const auto known = m_into.sittingOfRecording(here, sitting.sha256);
@@ -293,7 +293,7 @@ private:
                 if (!version) return fail(version.error());
                 sitting.planVersion = *version;
             }
-            const auto saved = m_into.saveSitting(sitting, json->value_or("{}"));
+            const auto saved = m_into.saveSitting(sitting, *json);
             if (!saved) return fail(saved.error());
             m_sittings[there] = *saved;
             ++m_merged.sittings;

@@ -100,20 +100,42 @@ struct FigureValue {
 
 /// A sitting, as lists and charts need it.
 struct Sitting {
+    /// Where it comes from. A number in the journal: new ones come last.
+    enum class Origin {
+        Recorded,
+        Noted,     ///< by hand, without a recording or a reading
+        Simulated, ///< the simulated practitioner's, while a person tried the program out
+    };
     Id id = 0;
     Id person = 0;
     std::optional<Id> planVersion;
     std::int64_t startedAt = 0; ///< seconds since 1970, UTC
     Day day;                    ///< local
-    std::string recording;      ///< file
-    std::string sha256;
+    std::string recording;      ///< file; empty where it was noted
+    std::string sha256;         ///< where it was noted, a mark that no other sitting has
     double practiceS = 0;
     int strainSigns = 0;
     /// By key; what they are, core/journal/figures.hpp says.
     std::map<std::string, FigureValue, std::less<>> figures;
     std::optional<int> rung; ///< from 1; not kept, but filled in by who knows the ladders
     SittingWords words;
+    Origin origin = Origin::Recorded;
+    bool archived = false;
+    std::string breath; ///< what the recording told of the person's breath, as a profile's JSON
     bool operator==(const Sitting&) const = default;
+
+    /// Whether it is among the person's figures, means and proposals.
+    bool counts() const
+    {
+        return words.leftOut.empty() && origin != Origin::Simulated && !archived;
+    }
+};
+
+/// A sitting that was deleted, with all that brings it back.
+struct DeletedSitting {
+    Sitting sitting;
+    std::optional<std::string> readingJson;
+    std::vector<Id> handed; ///< what in the inbox named it
 };
 
 /// A recording that was handed in among others and is to be read, or what became of it.

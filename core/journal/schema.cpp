@@ -173,9 +173,18 @@ ALTER TABLE sitting DROP COLUMN hum_steadiness_cents;
 ALTER TABLE sitting DROP COLUMN rest_breaths_per_min;
 )sql";
 
+// Sittings can be noted, tried out, archived, moved and deleted. What is to go from the disk is
+// written down in the same change: whatever ends the program, it goes the next time.
+constexpr std::string_view puttingRight = R"sql(
+ALTER TABLE sitting ADD COLUMN origin INTEGER NOT NULL DEFAULT 0;
+ALTER TABLE sitting ADD COLUMN archived INTEGER NOT NULL DEFAULT 0;
+ALTER TABLE sitting ADD COLUMN breath TEXT NOT NULL DEFAULT '';
+CREATE TABLE file_to_delete (path TEXT PRIMARY KEY, day TEXT NOT NULL) WITHOUT ROWID;
+)sql";
+
 constexpr std::array steps{
     peopleAndPlans, laddersCoursesSittings, feelAndFigures, handedIn, keptRatios,
-    whoIsWho,       figuresAsRows};
+    whoIsWho,       figuresAsRows,          puttingRight};
 
 } // namespace
 

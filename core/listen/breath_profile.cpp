@@ -66,6 +66,16 @@ BreathProfile merged(const BreathProfile& older, const BreathProfile& newer)
             std::min(mostBreaths, kept + newer.breaths)};
 }
 
+std::optional<BreathProfile> without(const BreathProfile& all, const BreathProfile& taken)
+{
+    const int left = all.breaths - taken.breaths;
+    if (left < static_cast<int>(2 * leastOfEach)) return std::nullopt;
+    // The mixture's weights turned round: all = (1 - s) left + s taken.
+    const double share = -static_cast<double>(taken.breaths) / static_cast<double>(left);
+    return BreathProfile{mixed(all.inhale, taken.inhale, share),
+                         mixed(all.exhale, taken.exhale, share), left};
+}
+
 double logOddsInhaleFirst(const BreathProfile& profile, const BreathCharacter& a,
                           const BreathCharacter& b)
 {

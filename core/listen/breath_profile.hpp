@@ -28,6 +28,11 @@ std::optional<BreathProfile> profileOf(const std::vector<BreathCharacter>& inhal
 /// profile follows a person who changes.
 BreathProfile merged(const BreathProfile& older, const BreathProfile& newer);
 
+/// Takes breaths out of a profile again: the inverse of `merged` as long as nothing was merged
+/// since and the older ones were not more than two hundred; else what they still weigh is taken out
+/// as far as it is known. Nothing where no others are left.
+std::optional<BreathProfile> without(const BreathProfile& all, const BreathProfile& taken);
+
 /// How strongly a profile says that a kind of breath with the mean character `a` is the inhale and
 /// one with `b` the exhale: log odds, positive for yes. Two-class Gaussian discriminant with the
 /// difference of the classes as its only feature (Duda, Hart and Stork, Pattern Classification,

@@ -56,7 +56,7 @@ Result<std::vector<HandedIn>> handedInLately(const Journal& journal, Day today, 
     if (!people) return fail(people.error());
     std::vector<HandedIn> all;
     for (const Person& person : *people) {
-        auto latest = journal.sittings(person.id, 1);
+        auto latest = journal.sittings(person.id, 1, Journal::Which::Counting);
         if (!latest) return fail(latest.error());
         if (latest->empty() || today - latest->front().day >= std::chrono::days(days)) continue;
         HandedIn handed{person, latest->front(), 0, {}};

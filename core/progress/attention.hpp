@@ -11,7 +11,7 @@ struct HandedIn {
     Person person;
     Sitting sitting; ///< the latest one
     int urgency = 0; ///< more is more
-    std::string why; ///< "said: dizzy", "2 signs of strain", "kept 61 of 100, lately 88"
+    std::string why; ///< "said: dizzy", "2 signs of strain", "kept 61 %, lately 88"
 };
 
 /// The latest sitting of everybody who practised in the last `days` days, by urgency, then the

@@ -72,9 +72,8 @@ std::optional<Judgement> easeOff(const std::vector<Sitting>& sittings, const Lad
             return valueOf(s, figure::accuracy).value_or(rule.poorAccuracy) < rule.poorAccuracy;
         });
     if (poor >= rule.poorSittings)
-        return Judgement{Advice::EaseOff,
-                         "The last sittings kept " + accuracies(sittings, looked) +
-                             " of 100. One step back for a while may feel better."};
+        return Judgement{Advice::EaseOff, "The last sittings kept " + accuracies(sittings, looked) +
+                                              " %. One step back for a while may feel better."};
     return std::nullopt;
 }
 
@@ -106,21 +105,21 @@ Judgement judge(const std::vector<Sitting>& sittings, const LadderRule& rule, bo
     if (kept == needed && !hasClash)
         return {Advice::GoOn, "The last " + timesInWords(rule.keptSittings) + " sittings kept " +
                                   accuracies(sittings, needed) +
-                                  " of 100, all without strain: there is room for one step."};
+                                  " %, all without strain: there is room for one step."};
     if (kept == needed)
         return {Advice::Stay, "The counts are kept: " + accuracies(sittings, needed) +
-                                  " of 100. Because something speaks against it, going on is for "
+                                  " %. Because something speaks against it, going on is for "
                                   "your doctor and your teacher to say."};
     const int missing = rule.keptSittings - static_cast<int>(kept);
     const std::string figures = accuracies(sittings, needed);
-    return {Advice::Stay, (figures.empty() ? "Lately no cycle was done"
-                                           : "Lately it kept " + figures + " of 100") +
-                              (figures.empty() || kept >= std::min(sittings.size(), needed)
-                                   ? ""
-                                   : whatElseSpoke(sittings[kept], rule)) +
-                              ". Stay here; " + timesInWords(missing) +
-                              (missing == 1 ? " more kept sitting" : " more kept sittings") +
-                              " would make room for a step."};
+    return {Advice::Stay,
+            (figures.empty() ? "Lately no cycle was done" : "Lately it kept " + figures + " %") +
+                (figures.empty() || kept >= std::min(sittings.size(), needed)
+                     ? ""
+                     : whatElseSpoke(sittings[kept], rule)) +
+                ". Stay here; " + timesInWords(missing) +
+                (missing == 1 ? " more kept sitting" : " more kept sittings") +
+                " would make room for a step."};
 }
 
 std::string comparedWithLately(const PlanFigures& asks, const std::vector<Sitting>& sittings)

@@ -143,7 +143,7 @@ Result<Proposal> proposeFor(const Journal& journal, const Person& person, const 
                             Day today)
 {
     const Asked asked{journal, person, state, today};
-    auto latest = journal.sittings(person.id, lookBack);
+    auto latest = journal.sittings(person.id, lookBack, Journal::Which::Counting);
     if (!latest) return fail(latest.error());
     auto ladders = laddersFor(journal, person);
     if (!ladders) return fail(ladders.error());

@@ -253,13 +253,13 @@ std::optional<PlanGuess> convincingGuess(const Listened& listened, const Known& 
 
 std::string fitInWords(const PlanGuess& guess)
 {
-    std::string words = fmt::format("fits {:.0f} of 100", 100 * guess.fit);
+    std::string words = fmt::format("fits {:.0f} %", 100 * guess.fit);
     const char* joint = ": ";
     const auto add = [&](const std::string& text) { words += std::exchange(joint, ", ") + text; };
     if (guess.cycles > 0)
         add(fmt::format("{} {}", guess.cycles, guess.cycles == 1 ? "cycle" : "cycles"));
     if (guess.strokes > 0) add(fmt::format("{} strokes", guess.strokes));
-    if (guess.accuracy) add(fmt::format("{:.0f} of 100 kept", *guess.accuracy));
+    if (guess.accuracy) add(fmt::format("{:.0f} % kept", *guess.accuracy));
     if (guess.countLengthS) add(fmt::format("in counts of {:.2f} s", *guess.countLengthS));
     return words;
 }

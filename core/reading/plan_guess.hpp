@@ -34,7 +34,7 @@ std::vector<PlanGuess> guessPlans(const Listened& listened, const std::vector<Pl
 std::optional<PlanGuess> convincingGuess(const Listened& listened, const Known& known,
                                          const Progress& progress = {});
 
-/// "fits 92 of 100: 4 cycles, 95 of 100 kept, in counts of 1.15 s".
+/// "fits 92 %: 4 cycles, 95 % kept, in counts of 1.15 s".
 std::string fitInWords(const PlanGuess& guess);
 
 /// The presets, each once.

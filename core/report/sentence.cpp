@@ -192,15 +192,14 @@ std::string figures(const Summary& s)
     std::string text;
     if (s.accuracy)
         text +=
-            fmt::format("  accuracy        {:.0f} of 100 ({:.0f} to {:.0f})\n", *s.accuracy,
+            fmt::format("  accuracy        {:.0f} % ({:.0f} to {:.0f})\n", *s.accuracy,
                         s.accuracyLow.value_or(*s.accuracy), s.accuracyHigh.value_or(*s.accuracy));
-    if (s.shapeAccuracy) text += fmt::format("  shape alone     {:.0f} of 100\n", *s.shapeAccuracy);
+    if (s.shapeAccuracy) text += fmt::format("  shape alone     {:.0f} %\n", *s.shapeAccuracy);
     if (s.completion)
         text += fmt::format("  completion      {:.0f} of {} cycles\n",
                             *s.completion * s.cyclesPlanned, s.cyclesPlanned);
     if (s.countLengthS) text += fmt::format("  count length    {:.2f} s\n", *s.countLengthS);
-    if (s.tempoSteadiness)
-        text += fmt::format("  tempo steady    {:.0f} of 100\n", *s.tempoSteadiness);
+    if (s.tempoSteadiness) text += fmt::format("  tempo steady    {:.0f} %\n", *s.tempoSteadiness);
     if (!s.ratio.empty()) {
         text += "  ratio          ";
         for (std::size_t i = 0; i < s.ratio.size(); ++i)

@@ -35,7 +35,8 @@ public:
     {
         if (auto opened = openFolders(); !opened) return fail(opened.error());
         if (auto named = nameAll(); !named) return fail(named.error());
-        const auto sittings = m_journal.sittings(0, std::numeric_limits<int>::max());
+        const auto sittings =
+            m_journal.sittings(0, std::numeric_limits<int>::max(), Journal::Which::All);
         if (!sittings) return fail(sittings.error());
         int count = 0;
         for (const Sitting& sitting : *sittings) {

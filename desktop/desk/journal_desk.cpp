@@ -84,7 +84,8 @@ std::vector<Sitting> JournalDesk::latestSittings()
 {
     constexpr int latest = 12; // what a judgement or a comparison looks back on
     if (!m_person) return {};
-    return told(m_journal.sittings(m_person->id, latest)).value_or(std::vector<Sitting>{});
+    return told(m_journal.sittings(m_person->id, latest, Journal::Which::Counting))
+        .value_or(std::vector<Sitting>{});
 }
 
 std::optional<double> JournalDesk::ownCountS()

@@ -47,7 +47,7 @@ std::vector<JourneyChart::Point> JourneyChart::pointsOf(const std::vector<Sittin
     for (const Sitting& s : sittings) {
         const auto value = valueOf(s, figure);
         if (!value) continue;
-        Point point{s.id, static_cast<double>(s.startedAt), *value, 0, 0, s.words.leftOut.empty()};
+        Point point{s.id, static_cast<double>(s.startedAt), *value, 0, 0, s.counts()};
         const auto kept = s.figures.find(figure);
         if (kept != s.figures.end() && kept->second.low && kept->second.high) {
             point.below = std::max(0.0, *value - *kept->second.low);

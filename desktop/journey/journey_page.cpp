@@ -380,8 +380,7 @@ void JourneyPage::showAll()
         tr(kindOf(figure).name), QString::fromStdString(trendInWords(trend, figure))));
     std::vector<double> values;
     for (const Sitting& s : sittings)
-        if (const auto value = valueOf(s, figure); value && s.words.leftOut.empty())
-            values.push_back(*value);
+        if (const auto value = valueOf(s, figure); value && s.counts()) values.push_back(*value);
     const QString last = dateInWords(sittings.front().day);
     QStringList facts{sittings.size() == 1 ? tr("One sitting, on %1").arg(last)
                                            : tr("%1 sittings on %2 days, %3 to %4")

@@ -43,8 +43,7 @@ std::optional<double> usual(const std::vector<Sitting>& sittings, FigureKey figu
 {
     std::vector<double> values;
     for (const Sitting& s : sittings)
-        if (const auto value = valueOf(s, figure); value && s.words.leftOut.empty())
-            values.push_back(*value);
+        if (const auto value = valueOf(s, figure); value && s.counts()) values.push_back(*value);
     return values.empty() ? std::nullopt : std::optional(median(std::move(values)));
 }
 
@@ -203,7 +202,7 @@ private:
         for (; told < all; ++told) {
             if (m_paper.y() + 2 * lineHeight + closing > m_paper.height()) break;
             const Sitting& s = m_report.sittings[told];
-            m_painter.setPen(s.words.leftOut.empty() ? currentTheme().ink : currentTheme().softInk);
+            m_painter.setPen(s.counts() ? currentTheme().ink : currentTheme().softInk);
             m_painter.setFont(typeface(Type::Small));
             row(dateOf(s.day, "ddd d MMM"),
                 s.words.leftOut.empty() ? practiceOf(s)

@@ -262,7 +262,7 @@ QWidget* LaddersView::buildRule()
         lines->addLayout(row);
     };
     line({word(tr("Go on after")), m_kept, word(tr("sittings that kept")), m_accuracy,
-          word(tr("of 100"))});
+          word(tr("%"))});
     line({word(tr("Ease off under")), m_poor, word(tr("in two of the last, or after a break of")),
           m_break, word(tr("days"))});
     return rule;

@@ -173,7 +173,7 @@ void Figures::show(const Reading& reading)
         s.accuracyHigh && s.accuracyLow ? (*s.accuracyHigh - *s.accuracyLow) / 2 : 0;
     set(m_accuracy, s.accuracy ? QString::number(*s.accuracy, 'f', 0) : QString(),
         half < 0.5 ? QStringLiteral("± &lt;1") : QStringLiteral("± %1").arg(half, 0, 'f', 0),
-        tr("accuracy, of 100"));
+        tr("accuracy, %"));
     const auto done = std::lround(s.completion.value_or(0) * s.cyclesPlanned);
     set(m_completion,
         s.cyclesPlanned > 0 ? QStringLiteral("%1 / %2").arg(done).arg(s.cyclesPlanned) : QString(),

@@ -25,7 +25,7 @@ void PlanFinder::setRecording(const std::shared_ptr<const Listened>& listened, b
     m_question = fit ? tr("Found by ear. Another plan?") : tr("Which plan was it?");
     ask();
     const QString look = tr("Look for the presets that fit best what was heard (G)");
-    setToolTip(fit ? tr("This plan fits %1 of 100. %2").arg(qRound(100 * *fit)).arg(look) : look);
+    setToolTip(fit ? tr("This plan fits %1 %. %2").arg(qRound(100 * *fit)).arg(look) : look);
     setVisible(listened && (!hasPlan || fit));
 }
 

@@ -278,7 +278,7 @@ private:
             text += QObject::tr(" hum %1 seconds, %2;")
                         .arg(hum.seconds(), 0, 'f', 1)
                         .arg(pitchInWords(hum));
-        if (row.accuracy) text += QObject::tr(" accuracy %1 of 100").arg(*row.accuracy, 0, 'f', 0);
+        if (row.accuracy) text += QObject::tr(" accuracy %1 %").arg(*row.accuracy, 0, 'f', 0);
         return text;
     }
 };

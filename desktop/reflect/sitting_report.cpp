@@ -48,8 +48,7 @@ private:
         const Summary& s = m_report.reading.summary;
         std::vector<std::pair<QString, QString>> all;
         if (s.accuracy)
-            all.emplace_back(QString::number(std::lround(*s.accuracy)),
-                             QObject::tr("accuracy, of 100"));
+            all.emplace_back(QString::number(std::lround(*s.accuracy)), QObject::tr("accuracy, %"));
         if (s.completion)
             all.emplace_back(QStringLiteral("%1 %").arg(std::lround(100 * *s.completion)),
                              QObject::tr("of the plan done"));

@@ -87,7 +87,7 @@ TEST_CASE("Going on needs the last three sittings kept, and nothing that speaks 
     setFigure(stopped, figure::completion, 0);
     CHECK(adviceOn({stopped, kept(90, 2), kept(90, 3)}) == Advice::Stay);
     CHECK_THAT(reason(stopped),
-               Catch::StartsWith("Lately it kept 90 and 90 of 100, once not a whole cycle."));
+               Catch::StartsWith("Lately it kept 90 and 90 %, once not a whole cycle."));
     CHECK_THAT(judge({kept(90), kept(90, 2)}, LadderRule{}, false, kept(90).day, today).reason,
                Catch::Contains("Stay here; one more kept sitting"));
     CHECK_THAT(judge({kept(90)}, LadderRule{}, false, kept(90).day, today).reason,
@@ -126,7 +126,7 @@ TEST_CASE("A judgement gives its figures and does not scold")
 {
     const auto verdict =
         judge({kept(91), kept(72, 2)}, {}, false, today - std::chrono::days(1), today);
-    CHECK_THAT(verdict.reason, Catch::Contains("72 and 91 of 100"));
+    CHECK_THAT(verdict.reason, Catch::Contains("72 and 91 %"));
     for (const char* word : {"fail", "bad", "poor", "must", "streak", "missed"})
         CHECK_THAT(verdict.reason, !Catch::Contains(word, Catch::CaseSensitive::No));
 }
@@ -238,7 +238,7 @@ TEST_CASE(
     const auto why = [&] { return handedInLately(club.journal, today)->front().why; };
     CHECK(handedInLately(club.journal, today)->empty());
     club.practise(findPreset("square-4")->plan, 88, 3);
-    CHECK(why() == "kept 88 of 100");
+    CHECK(why() == "kept 88 %");
     Sitting stopped = kept(0, 1);
     setFigure(stopped, figure::accuracy, {});
     setFigure(stopped, figure::completion, 0);
@@ -288,8 +288,7 @@ TEST_CASE("What somebody complains of comes first, then strain, then an accuracy
     for (const HandedIn& one : *handed) said.push_back(one.person.name + ": " + one.why);
     CHECK(said == std::vector<std::string>{"Eskil: said: dizzy, breathless; a sign of strain",
                                            "Tor: said: sore throat", "Runa: 2 signs of strain",
-                                           "Oddny: kept 61 of 100, lately 90",
-                                           "Ylva: kept 91 of 100"});
+                                           "Oddny: kept 61 %, lately 90", "Ylva: kept 91 %"});
     CHECK(handedInLately(journal, today + std::chrono::days(9))->empty());
 }
 

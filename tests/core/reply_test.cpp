@@ -57,7 +57,7 @@ TEST_CASE("A reply names what changed by more than chance, and the places of str
     once.reading.strainSigns = {{"gasp", 83, 1, "A gasp ends the hold of cycle 2."}};
     const std::string text = once.text();
     INFO(text);
-    CHECK_THAT(text, Catch::Contains("Accuracy 97 of 100, lately 88"));
+    CHECK_THAT(text, Catch::Contains("Accuracy 97 %, lately 88"));
     CHECK_THAT(text, !Catch::Contains("Length of a count"));
     CHECK_THAT(text, Catch::Contains("at 1:23: A gasp ends the hold of cycle 2."));
 }

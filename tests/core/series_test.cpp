@@ -116,7 +116,7 @@ TEST_CASE("A sitting is held against the last five of the ones that count, and m
     const double spread = std::sqrt((4 * 9.6 * 9.6 + 38.4 * 38.4) / 4 + 1);
     CHECK(accuracy->chance == Approx(2.776 * spread * std::sqrt(1 + 1 / 5.0)));
     CHECK(changeInWords(Change{figure::accuracy, 97, 88, 5, 3, true}) ==
-          "Accuracy 97 of 100, lately 88: more than chance would make it, and the best so far.");
+          "Accuracy 97 %, lately 88: more than chance would make it, and the best so far.");
     CHECK(changeInWords(Change{figure::countLength, 1.21, 1.2, 5, 0.05, false}) ==
           "Length of a count 1.21 s, lately 1.20 ± 0.05: as usual.");
     CHECK(changesOf(sittingOn(22, 97), {earlier[1], earlier[2]}).empty());

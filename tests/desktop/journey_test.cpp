@@ -72,7 +72,7 @@ TEST_CASE("A journey says its trend, its days and its best")
     w.toJourney();
     CHECK(w.says("journeySentence") == "Accuracy: About 9 points more a month.");
     CHECK_THAT(w.says("journeyFacts"), Catch::Contains("15 sittings on 15 days"));
-    CHECK_THAT(w.says("journeyFacts"), Catch::Contains("best 96 of 100 on 25 Nov 2026"));
+    CHECK_THAT(w.says("journeyFacts"), Catch::Contains("best 96 % on 25 Nov 2026"));
     CHECK(w.window.windowTitle() == "Journey – Layakari");
 }
 
@@ -241,7 +241,7 @@ TEST_CASE("Sittings are stepped through: what changed by more than chance stands
     w.practise(square(), 95, 1);
     w.key(Qt::Key_4);
     CHECK(w.says("reflectChanges") ==
-          "Accuracy 95 of 100, lately 81: more than chance would make it, and the best so far.");
+          "Accuracy 95 %, lately 81: more than chance would make it, and the best so far.");
     w.key(Qt::Key_PageUp);
     CHECK_THAT(w.says("reflectTitle"), Catch::Contains("Saturday 21 November"));
     CHECK_THAT(w.says("reflectChanges"), Catch::Contains("Nothing changed by more than chance"));
