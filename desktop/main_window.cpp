@@ -1,14 +1,28 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "desktop/main_window.hpp"
 
+#include "core/audio/recorder.hpp"
 #include "core/intake/intake.hpp"
+#include "core/intake/putting_right.hpp"
 #include "core/journal/backup.hpp"
 #include "core/report/sentence.hpp"
 #include "core/report/take_out.hpp"
 #include "desktop/controls/controls.hpp"
+#include "desktop/controls/empty_offer.hpp"
 #include "desktop/controls/lay.hpp"
+#include "desktop/controls/message_bar.hpp"
+#include "desktop/desk/demo_fill.hpp"
+#include "desktop/desk/intake_desk.hpp"
+#include "desktop/desk/reading_desk.hpp"
+#include "desktop/desk/sitting_actions.hpp"
+#include "desktop/desk/undo_keys.hpp"
 #include "desktop/head/breath_line.hpp"
+#include "desktop/head/drop_hint.hpp"
+#include "desktop/head/window_menu.hpp"
 #include "desktop/head/window_place.hpp"
+#include "desktop/help/about.hpp"
+#include "desktop/help/help_page.hpp"
+#include "desktop/help/keys_sheet.hpp"
 #include "desktop/journey/journey_page.hpp"
 #include "desktop/people/person_switcher.hpp"
 #include "desktop/plans/plans_view.hpp"
@@ -16,7 +30,15 @@
 #include "desktop/read/our_files.hpp"
 #include "desktop/read/read_page.hpp"
 #include "desktop/reflect/reflect_page.hpp"
+#include "desktop/session/awake.hpp"
+#include "desktop/session/notifier.hpp"
+#include "desktop/settings/look.hpp"
+#include "desktop/settings/settings_page.hpp"
+#include "desktop/sound/loudspeaker.hpp"
 #include "desktop/today/today_view.hpp"
+#include "desktop/welcome/sample.hpp"
+#include "desktop/welcome/tour.hpp"
+#include "desktop/welcome/welcome_page.hpp"
 
 #include <QApplication>
 #include <QCloseEvent>
@@ -28,6 +50,7 @@
 #include <QLocale>
 #include <QMimeData>
 #include <QPushButton>
+#include <QScrollArea>
 #include <QSettings>
 #include <QShortcut>
 #include <QStackedWidget>
@@ -40,6 +63,8 @@ namespace layakari {
 namespace {
 
 constexpr int mostRecent = 12;
+// What the pages are drawn for; a smaller screen scrolls them.
+constexpr QSize leastSize(1024, 700);
 
 QStringList localFiles(const QMimeData* data)
 {
@@ -49,81 +74,69 @@ QStringList localFiles(const QMimeData* data)
     return files;
 }
 
+// Gives what is in it all the room there is. A layout of its own would ask a scroll area for as
+// much height as text that breaks could take at the least.
+class WholeRoom : public QWidget {
+public:
+    QWidget* inner() { return m_inner; }
+
+protected:
+    void resizeEvent(QResizeEvent*) override { m_inner->setGeometry(rect()); }
+
+private:
+    QWidget* m_inner = new QWidget(this);
+};
+
+QString soundFiles()
+{
+    return QObject::tr(
+        "Recordings (*.m4a *.mp3 *.wav *.flac *.ogg *.opus *.aac *.amr *.3gp *.mp4);;"
+        "All files (*)");
+}
+
 } // namespace
 
 MainWindow::MainWindow(const std::filesystem::path& dataFolder, QWidget* parent,
                        JournalDesk::Clock clock)
     : QMainWindow(parent),
+      m_dataFolder(dataFolder),
       m_settingsFile(QString::fromStdString((dataFolder / "desktop.ini").string())),
+      m_look(new Look(m_settingsFile, this)),
+      m_awake(new Awake(this)),
+      m_notifier(new Notifier(this)),
       m_line(new BreathLine(this)),
       m_pages(new QStackedWidget(this)),
       m_read(new ReadPage(this)),
+      m_help(new HelpPage(this)),
+      m_menu(new WindowMenu(this)),
+      m_dropHint(new DropHint(this)),
+      m_job(new MessageBar(QStringLiteral("job"), this)),
       m_name(new QLabel(this)),
       m_details(new QLabel(this))
 {
     setAcceptDrops(true);
-    setMinimumSize(1024, 700);
-    m_name->setObjectName(QStringLiteral("recordingName"));
-    m_details->setObjectName(QStringLiteral("recordingDetails"));
-    m_name->setAlignment(Qt::AlignRight);
-    m_details->setAlignment(Qt::AlignRight);
-    m_details->setProperty("soft", true);
-
+    chooseLoudspeaker(QSettings(m_settingsFile, QSettings::IniFormat)
+                          .value(QStringLiteral("loudspeaker"))
+                          .toString());
     openJournal(dataFolder, std::move(clock));
-    m_pages->addWidget(m_prepare ? m_prepare : m_noJournal);
-    m_pages->addWidget(m_read);
-    if (m_practise) m_pages->addWidget(m_practise);
-    if (m_reflect) m_pages->addWidget(m_reflect);
-    if (m_journey) m_pages->addWidget(m_journey);
-
-    QPushButton* theme =
-        wordButton(tr("Light or dark"), "theme", this,
-                   tr("Change between the paper theme and the one for before dawn (Ctrl+D)"));
-    connect(theme, &QPushButton::clicked, this, &MainWindow::switchTheme);
-    auto* about = lay::column({.spacing = 0}, {lay::stretch(), m_name, m_details, lay::stretch()});
-    auto* head = new QHBoxLayout;
-    head->setContentsMargins(0, 0, 28, 0);
-    head->setSpacing(16);
-    head->addWidget(m_line, 5);
-    head->addLayout(about, 3);
-    if (m_person) head->addWidget(m_person, 0, Qt::AlignVCenter);
-    head->addWidget(theme, 0, Qt::AlignVCenter);
-    auto* body = new QWidget(this);
-    lay::column(body, {.spacing = 4}, {head, lay::wide(m_pages)});
-    setCentralWidget(body);
-
+    for (QWidget* page : std::initializer_list<QWidget*>{
+             m_prepare ? static_cast<QWidget*>(m_prepare) : m_noJournal, m_read, m_practise,
+             m_reflect, m_journey, m_welcome, m_settings, m_help})
+        if (page) m_pages->addWidget(page);
+    buildHead();
     addShortcuts();
-    connect(m_line, &BreathLine::placeWanted, this, &MainWindow::goTo);
-    connect(m_read, &ReadPage::readingChanged, this, &MainWindow::showHead);
-    connect(m_read, &ReadPage::opened, this, [this](const QString& file) {
-        remember({file});
-        const bool isHandIn = m_handIn && m_handIn->file == file;
-        const auto kept = keptSitting();
-        const std::vector<Correction> corrections =
-            kept ? m_desk->told(correctionsOf(m_desk->journal(), *kept))
-                       .value_or(std::vector<Correction>{})
-                 : std::vector<Correction>{};
-        if (isHandIn) keepHandIn();
-        if (!corrections.empty())
-            QMetaObject::invokeMethod(
-                m_read, [this, corrections, isHandIn] { m_read->layOver(corrections, isHandIn); },
-                Qt::QueuedConnection);
-    });
-    connect(m_read, &ReadPage::corrected, this, &MainWindow::keepCorrections);
-    connect(m_read, &ReadPage::settled, this, [this] { m_handIn.reset(); });
-    connect(m_read, &ReadPage::breathsSwapped, this, &MainWindow::learnFromSwap);
-    if (m_desk) {
-        connect(m_desk, &JournalDesk::personChanged, this, &MainWindow::tellReadWhoPractises);
-        connect(m_desk, &JournalDesk::failed, m_read, &ReadPage::complain);
-        tellReadWhoPractises();
-    }
+    connectRead();
+    if (m_desk) connectJournal();
     restoreState();
-    goTo(BreathLine::preparePlace);
     if (m_prepare) takeUpBrokenOffPractice(dataFolder);
 }
 
-// Children that speak with the desk go before it.
-MainWindow::~MainWindow() { delete takeCentralWidget(); }
+// Children that speak with the desk go before it. Now nothing can be undone any more.
+MainWindow::~MainWindow()
+{
+    delete takeCentralWidget();
+    if (m_desk) deleteMarkedFiles(m_desk->journal());
+}
 
 void MainWindow::openJournal(const std::filesystem::path& dataFolder, JournalDesk::Clock clock)
 {
@@ -133,16 +146,43 @@ void MainWindow::openJournal(const std::filesystem::path& dataFolder, JournalDes
         return;
     }
     m_desk = new JournalDesk(*std::move(journal), std::move(clock), this);
-    m_prepare = new PreparePage(m_desk, this);
+    // What a program that was killed left to be deleted; what another window deleted today stays.
+    m_desk->told(deleteMarkedFiles(m_desk->journal(), m_desk->today()).map([](int) {}));
+    m_readings = new ReadingDesk(m_desk, m_read, this);
+    m_sittings = new SittingActions(m_desk, this);
+    m_prepare = new PreparePage(m_desk, m_sittings, this);
     m_person = new PersonSwitcher(m_desk, this);
+    m_practise = new PractisePage(m_desk, m_settingsFile, this);
+    m_reflect = new ReflectPage(m_desk, m_sittings, this);
+    m_journey = new JourneyPage(m_desk, m_sittings, this);
+    m_welcome = new WelcomePage(m_desk, this);
+    m_settings = new SettingsPage(m_desk, m_prepare->intake(), m_look, m_settingsFile, this);
     backUpDaily(dataFolder);
-    m_practise = new PractisePage(m_desk, practisedFolder(dataFolder), m_settingsFile, this);
-    connect(m_practise, &PractisePage::practised, this, &MainWindow::keepPractice);
+}
+
+void MainWindow::connectJournal()
+{
+    connect(m_desk, &JournalDesk::personChanged, this, &MainWindow::tellReadWhoPractises);
+    connect(m_desk, &JournalDesk::peopleChanged, this, [this] {
+        m_person->setVisible(m_desk->isTeaching());
+        // Somebody was added, or the last one is gone: another page may be what one sees here.
+        if (isAtPlace() && m_pages->currentWidget() != pageOf(m_line->place()))
+            goTo(m_line->place());
+    });
+    connect(m_desk, &JournalDesk::failed, m_read, &ReadPage::complain);
+    connect(m_readings, &ReadingDesk::changed, this, &MainWindow::showSaveState);
+    connect(m_readings, &ReadingDesk::saved, this, [this](Id person, Id sitting) {
+        if (!m_desk->person() || m_desk->person()->id != person) m_desk->choosePerson(person);
+        m_reflect->showSitting(sitting);
+    });
+    connect(m_sittings, &SittingActions::readWanted, this, &MainWindow::showReading);
+    connect(m_sittings, &SittingActions::planWanted, this, &MainWindow::readAgainst);
+    connect(m_practise, &PractisePage::practised, this, &MainWindow::savePractice);
+    connect(m_practise, &PractisePage::busyChanged, this, &MainWindow::keepAwake);
     connect(m_prepare, &PreparePage::practiseWanted, this,
             [this] { goTo(BreathLine::practisePlace); });
-    m_reflect = new ReflectPage(m_desk, this);
-    m_journey = new JourneyPage(m_desk, this);
-    connect(m_prepare, &PreparePage::handInWanted, this, &MainWindow::askForHandIn);
+    connect(m_prepare, &PreparePage::handInWanted, this, &MainWindow::askForRecordingOf);
+    connect(m_prepare, &PreparePage::erased, this, &MainWindow::forgetRecent);
     connect(m_prepare, &PreparePage::sittingWanted, this, [this](Id person, Id sitting) {
         m_desk->choosePerson(person);
         m_reflect->showSitting(sitting);
@@ -152,11 +192,87 @@ void MainWindow::openJournal(const std::filesystem::path& dataFolder, JournalDes
         m_reflect->showSitting(sitting);
         goTo(BreathLine::reflectPlace);
     });
-    connect(m_reflect, &ReflectPage::recordingWanted, this,
-            [this](const QString& file, const Plan& plan) {
-                goTo(BreathLine::readPlace);
-                m_read->openAgainst(file, plan);
+    connect(m_journey, &JourneyPage::exported, this,
+            [this](const QString& what) { tellWhereItIsNotSeen(what); });
+    connect(m_reflect, &ReflectPage::foldersWanted, this,
+            [this](std::vector<std::filesystem::path>* folders) {
+                folders->push_back(m_prepare->intake()->watched().toStdString());
             });
+    connect(m_prepare->intake(), &IntakeDesk::finished, this,
+            [this](int read) { tellWhereItIsNotSeen(tr("%1 recordings are read.").arg(read)); });
+    for (EmptyOffer* offer : {m_reflect->offer(), m_journey->offer()}) {
+        connect(offer, &EmptyOffer::practiseWanted, this,
+                [this] { goTo(BreathLine::practisePlace); });
+        connect(offer, &EmptyOffer::addWanted, this, &MainWindow::askToAdd);
+        connect(offer, &EmptyOffer::noteWanted, this, [this] { run(Command::Note); });
+        connect(offer, &EmptyOffer::beginWanted, this, [this] { goTo(BreathLine::preparePlace); });
+        connect(offer, &EmptyOffer::sampleWanted, this, &MainWindow::openSample);
+    }
+    connect(m_welcome, &WelcomePage::done, this, [this] { goTo(BreathLine::preparePlace); });
+    connect(m_welcome, &WelcomePage::sampleWanted, this, &MainWindow::openSample);
+    connect(m_welcome, &WelcomePage::readWanted, this, [this] { goTo(BreathLine::readPlace); });
+    connect(m_settings, &SettingsPage::leaveWanted, this, &MainWindow::leaveHere);
+    connect(m_settings, &SettingsPage::soundChanged, m_practise, &PractisePage::takeSettings);
+    m_person->setVisible(m_desk->isTeaching());
+    tellReadWhoPractises();
+    showSaveState();
+}
+
+void MainWindow::connectRead()
+{
+    connect(m_line, &BreathLine::placeWanted, this, &MainWindow::goTo);
+    connect(m_menu, &WindowMenu::wanted, this, &MainWindow::run);
+    connect(m_menu, &WindowMenu::recentWanted, this,
+            [this](const QString& file) { openFiles({file}); });
+    connect(m_look, &Look::changed, this, [this] {
+        m_read->restyle();
+        m_help->restyle();
+        if (m_journey) m_journey->restyle();
+        showHead();
+    });
+    connect(m_help, &HelpPage::leaveWanted, this, &MainWindow::leaveHere);
+    connect(m_help, &HelpPage::sampleWanted, this, &MainWindow::openSample);
+    connect(m_read, &ReadPage::readingChanged, this, &MainWindow::showHead);
+    connect(m_read, &ReadPage::opened, this, [this](const QString& file) {
+        if (m_readings && m_readings->isSample()) {
+            if (std::exchange(m_toursNext, false))
+                QTimer::singleShot(0, this, &MainWindow::showTour);
+            return;
+        }
+        remember({file});
+        tellWhereItIsNotSeen(tr("%1 is read.").arg(QFileInfo(file).fileName()));
+    });
+    connect(m_read, &ReadPage::undoWanted, this, [this](bool redo) { undoHere(redo); });
+    connect(m_read, &ReadPage::saveWanted, this, [this] { run(Command::Save); });
+    if (!m_desk)
+        m_read->setSaveState({tr("Save"), false, tr("The journal cannot be used; see Prepare")});
+}
+
+void MainWindow::buildHead()
+{
+    m_name->setObjectName(QStringLiteral("recordingName"));
+    m_details->setObjectName(QStringLiteral("recordingDetails"));
+    m_name->setAlignment(Qt::AlignRight);
+    m_details->setAlignment(Qt::AlignRight);
+    m_details->setProperty("soft", true);
+    auto* about = lay::column({.spacing = 0}, {lay::stretch(), m_name, m_details, lay::stretch()});
+    auto* head = new QHBoxLayout;
+    head->setContentsMargins(0, 0, 28, 0);
+    head->setSpacing(16);
+    head->addWidget(m_line, 5);
+    head->addLayout(about, 3);
+    if (m_person) head->addWidget(m_person, 0, Qt::AlignVCenter);
+    head->addWidget(m_menu, 0, Qt::AlignVCenter);
+    auto* body = new WholeRoom;
+    lay::column(body->inner(), {.spacing = 4}, {head, lay::wide(m_pages), m_job});
+    body->setMinimumSize(leastSize);
+    auto* scroll = new QScrollArea(this);
+    scroll->setObjectName(QStringLiteral("windowScroll"));
+    scroll->setWidgetResizable(true);
+    scroll->setFrameShape(QFrame::NoFrame);
+    scroll->setFocusPolicy(Qt::NoFocus);
+    scroll->setWidget(body);
+    setCentralWidget(scroll);
 }
 
 void MainWindow::showNoJournal(const std::filesystem::path& dataFolder, const Error& error)
@@ -200,130 +316,398 @@ void MainWindow::backUpDaily(const std::filesystem::path& dataFolder)
     });
 }
 
-// Without a journal all places but Read say why.
+// Without a journal all places but Read say why; in an empty one Prepare and Practise welcome.
 QWidget* MainWindow::pageOf(int place) const
 {
+    if (place == BreathLine::readPlace) return m_read;
+    if (!m_desk) return m_noJournal;
+    const bool isEmpty = m_desk->isEmpty();
     switch (place) {
-    case BreathLine::practisePlace: return m_practise ? m_practise : m_noJournal;
-    case BreathLine::readPlace: return m_read;
-    case BreathLine::reflectPlace: return m_reflect ? m_reflect : m_noJournal;
-    case BreathLine::journeyPlace: return m_journey ? m_journey : m_noJournal;
-    default: return m_prepare ? m_prepare : m_noJournal;
+    case BreathLine::practisePlace: return isEmpty ? static_cast<QWidget*>(m_welcome) : m_practise;
+    case BreathLine::reflectPlace: return m_reflect;
+    case BreathLine::journeyPlace: return m_journey;
+    default: return isEmpty ? static_cast<QWidget*>(m_welcome) : m_prepare;
     }
+}
+
+bool MainWindow::isAtPlace() const
+{
+    const QWidget* page = m_pages->currentWidget();
+    return page != m_help && page != m_settings;
 }
 
 void MainWindow::noteHere(const QString& text)
 {
     QWidget* page = m_pages->currentWidget();
-    if (page == m_read) return m_read->note(text);
-    if (page == m_noJournal) return;
-    if (page == m_reflect) return m_reflect->note(text);
-    if (page == m_journey) return m_journey->note(text);
-    if (page == m_practise) return m_practise->note(text);
-    m_prepare->note(text);
+    if (page == m_reflect && m_reflect) return m_reflect->note(text);
+    if (page == m_journey && m_journey) return m_journey->note(text);
+    if (page == m_practise && m_practise) return m_practise->note(text);
+    if (page == m_prepare && m_prepare) return m_prepare->note(text);
+    if (page == m_read) m_read->note(text);
+}
+
+void MainWindow::showPage(QWidget* page)
+{
+    if (m_practise && page != m_practise) m_practise->put();
+    m_pages->setCurrentWidget(page);
+    if (page == m_read)
+        m_read->focusStaff();
+    else if (page == m_prepare && m_prepare)
+        m_prepare->focusView();
+    else if (page == m_practise && m_practise)
+        m_practise->focusView();
+    else if (page == m_welcome && m_welcome)
+        m_welcome->begin();
+    else if (page)
+        page->setFocus();
+    showHead();
 }
 
 void MainWindow::goTo(int place)
 {
     if (m_practise && m_practise->isBusy() && place != BreathLine::practisePlace) {
         m_practise->note(
-            tr("A practice is not finished. Stop it first (Esc); what was done is kept."));
+            tr("A practice is not finished. Stop it first (Esc); what was done is saved."));
         return;
     }
-    if (m_practise && m_prepare && place == BreathLine::practisePlace)
-        m_practise->setPlan(m_prepare->today()->plan());
-    else if (m_practise)
-        m_practise->put();
-    m_line->setPlace(place);
     QWidget* page = pageOf(place);
-    m_pages->setCurrentWidget(page);
-    if (page == m_read)
-        m_read->focusStaff();
-    else if (m_prepare && page == m_prepare)
-        m_prepare->focusView();
-    else if (m_practise && page == m_practise)
-        m_practise->focusView();
-    else if (page)
-        page->setFocus();
-    showHead();
+    if (page && page == m_practise) m_practise->setPlan(m_prepare->today()->plan());
+    m_line->setPlace(place);
+    showPage(page);
 }
 
-void MainWindow::askForHandIn(const Plan& plan)
+void MainWindow::showSettings()
 {
-    const QString file = QFileDialog::getOpenFileName(
-        this, tr("Hand in a recording of this practice"), {},
-        tr("Recordings (*.m4a *.mp3 *.wav *.flac *.ogg *.opus *.aac *.amr *.3gp *.mp4);;All files "
-           "(*)"));
-    if (!file.isEmpty()) handIn(file, plan);
+    if (m_practise && m_practise->isBusy()) return goTo(m_line->place());
+    if (m_settings) showPage(m_settings);
 }
 
-void MainWindow::handIn(const QString& file, const Plan& plan)
+void MainWindow::openHelp(const QString& topic)
+{
+    if (m_practise && m_practise->isBusy()) return goTo(BreathLine::readPlace); // says why not
+    static const char* const topics[]{"prepare", "practise", "reading", "reflect", "journey"};
+    QString id = topic;
+    if (id.isEmpty()) {
+        id = QLatin1String(topics[m_line->place()]);
+        if (m_pages->currentWidget() == m_welcome) id = QStringLiteral("first-steps");
+        if (m_prepare && m_pages->currentWidget() == m_prepare) id = m_prepare->helpTopic();
+        if (m_pages->currentWidget() == m_settings) id = QStringLiteral("privacy");
+    }
+    m_help->showTopic(id);
+    showPage(m_help);
+}
+
+void MainWindow::leaveHere()
+{
+    QWidget* page = m_pages->currentWidget();
+    if (page == m_help || (m_settings && page == m_settings)) return goTo(m_line->place());
+    if (page == m_read) return m_read->stopWhatRuns();
+    if (page == m_noJournal) return;
+    page == m_welcome    ? m_welcome->leave()
+    : page == m_reflect  ? m_reflect->leave()
+    : page == m_journey  ? m_journey->leave()
+    : page == m_practise ? m_practise->leave()
+                         : m_prepare->leave();
+}
+
+void MainWindow::addShortcuts()
+{
+    const auto on = [this](const QKeySequence& keys, auto&& action) {
+        connect(new QShortcut(keys, this), &QShortcut::activated, this, action);
+    };
+    on(QKeySequence(Qt::Key_Escape), [this] {
+        if (isFullScreen() && !(m_practise && m_practise->isBusy())) return toggleFullScreen();
+        leaveHere();
+    });
+    on(QKeySequence(Qt::Key_X), [this] {
+        if (m_pages->currentWidget() == m_read) m_read->swapBreaths();
+    });
+    on(QKeySequence(Qt::CTRL | Qt::Key_W), [this] { close(); });
+    for (int place = 0; place < static_cast<int>(BreathLine::places.size()); ++place)
+        on(QKeySequence(Qt::Key_1 + place), [this, place] { goTo(place); });
+}
+
+void MainWindow::run(Command command)
+{
+    switch (command) {
+    case Command::Open: goTo(BreathLine::readPlace); return m_read->askForRecording();
+    case Command::Recent: return;
+    case Command::Add: return askToAdd();
+    case Command::Note:
+        if (!m_desk || !m_desk->person()) return goTo(BreathLine::preparePlace);
+        if (const Id id = m_sittings->note(this)) {
+            m_reflect->showSitting(id);
+            goTo(BreathLine::reflectPlace);
+        }
+        return;
+    case Command::Save:
+        if (m_pages->currentWidget() == m_prepare && m_prepare) return m_prepare->save();
+        if (m_readings && m_pages->currentWidget() == m_read) m_readings->saveForWhoIsAtHand();
+        return;
+    case Command::ExportReading: goTo(BreathLine::readPlace); return m_read->askWhereToExport();
+    case Command::Print: return printHere();
+    case Command::Undo: return undoHere(false);
+    case Command::Redo: return undoHere(true);
+    case Command::Person:
+        if (m_person && m_person->isVisible()) m_person->startTyping();
+        return;
+    case Command::AddPerson:
+        if (!m_desk || m_desk->isEmpty()) return goTo(BreathLine::preparePlace);
+        goTo(BreathLine::preparePlace);
+        return m_prepare->addPerson();
+    case Command::ExportJournal:
+        if (!m_journey) return;
+        goTo(BreathLine::journeyPlace);
+        return m_journey->askToTakeOut();
+    case Command::ImportJournal: return askToImport();
+    case Command::Theme: return m_look->toggle();
+    case Command::FullScreen: return toggleFullScreen();
+    case Command::Settings: return showSettings();
+    case Command::Help: return openHelp({});
+    case Command::Keys: return showKeysSheet(this);
+    case Command::Sample: return openSample();
+    case Command::About: return showAbout(this, m_dataFolder);
+    case Command::Quit: close(); return;
+    }
+}
+
+void MainWindow::undoHere(bool redo)
+{
+    QWidget* page = m_pages->currentWidget();
+    if (page == m_read && m_read->undoCorrection(redo)) return;
+    if (m_prepare && page == m_prepare) return m_prepare->undo(redo);
+    if (!m_desk) return;
+    noteHere(undoStep(m_desk, redo));
+}
+
+void MainWindow::printHere()
+{
+    QWidget* page = m_pages->currentWidget();
+    if (page == m_reflect && m_reflect) return m_reflect->print();
+    if (page == m_journey && m_journey) return m_journey->print();
+    if (page == m_read) return m_read->print();
+    noteHere(
+        tr("There is nothing to print on this page. Read, Reflect and Journey can be printed."));
+}
+
+void MainWindow::toggleFullScreen()
+{
+    if (isFullScreen())
+        m_wasFullScreen ? showMaximized() : showNormal();
+    else {
+        m_wasFullScreen = isMaximized();
+        showFullScreen();
+    }
+}
+
+void MainWindow::openSample()
+{
+    const auto sample = findSample();
+    goTo(BreathLine::readPlace);
+    if (!sample)
+        return m_read->complain(tr("The sample recording is not there: Layakari was not installed "
+                                   "whole. Install it again."));
+    m_toursNext = true;
+    const QString file = QString::fromStdString(sample->recording.string());
+    if (m_readings)
+        m_readings->openSample(file, sample->plan);
+    else
+        m_read->openAgainst(file, sample->plan);
+}
+
+void MainWindow::showTour()
+{
+    using Spot = ReadPage::Spot;
+    const auto at = [this](Spot spot) {
+        return [this, spot](QWidget* window) { return m_read->spot(spot, window); };
+    };
+    auto* tour = new Tour(
+        {{at(Spot::Sentence), tr("First, the sentence"),
+          tr("What was practised and how it went, in one breath. This is Runa, an invented rower, "
+             "with "
+             "six cycles of four-seven-eight.")},
+         {at(Spot::Row), tr("Each row is one breath cycle"),
+          tr("Drawn as the filling of the lungs: rising with the inhale, level in the hold, "
+             "falling with "
+             "the exhale. To the right, the counts of each phase and the accuracy of the cycle.")},
+         {at(Spot::Outline), tr("The dotted outline is the target"),
+          tr("The filled shape is what was heard. Where they part, a phase was short or long. Soft "
+             "edges "
+             "are uncertain ones.")},
+         {at(Spot::Sound), tr("Listen to it"),
+          tr("The sound of the chosen row. Space plays it, the arrow keys go from phase to phase. "
+             "If "
+             "something was heard wrong, correct it here.")},
+         {at(Spot::Accuracy), tr("How accurate was it?"),
+          tr("The share of the target counts that were met, with its range. Click any figure, and "
+             "it says "
+             "how it was measured.")},
+         {at(Spot::Save), tr("What next?"),
+          tr("Open or drop a recording of your own, and save it here: then Reflect says what "
+             "changed, and "
+             "Journey shows your weeks. This sample is saved nowhere.")}},
+        centralWidget());
+    connect(tour, &Tour::left, this, [this] { m_read->focusStaff(); });
+}
+
+void MainWindow::fillDemo(const QString& person)
+{
+    if (!m_desk || m_demo) return;
+    m_demo = new DemoFill(m_desk, this);
+    connect(m_job, &MessageBar::stopWanted, m_demo, &DemoFill::stop);
+    connect(m_demo, &DemoFill::progressed, this, [this, person](double fraction) {
+        m_job->showProgress(tr("The demo club's weeks are being simulated and read"), fraction);
+        // Until somebody chooses, the person who was asked for.
+        if (person.isEmpty() || m_desk->undoStack()->canUndo() || fraction > 0.1) return;
+        for (const Person& somebody : m_desk->people())
+            if (QString::fromStdString(somebody.name).startsWith(person) &&
+                m_desk->person()->id != somebody.id)
+                m_desk->choosePerson(somebody.id);
+    });
+    connect(m_demo, &DemoFill::ended, this, [this](const QString& what) {
+        m_job->showNote(what);
+        tellWhereItIsNotSeen(what);
+    });
+}
+
+void MainWindow::askToAdd()
+{
+    if (!m_desk || m_desk->people().empty()) {
+        goTo(BreathLine::preparePlace);
+        return;
+    }
+    const QStringList files =
+        QFileDialog::getOpenFileNames(this, tr("Add recordings"), {}, soundFiles());
+    if (files.isEmpty()) return;
+    goTo(BreathLine::preparePlace);
+    m_prepare->handInAll(files);
+}
+
+void MainWindow::askForRecordingOf(const Plan& plan)
+{
+    const QString file = QFileDialog::getOpenFileName(this, tr("Add a recording of this practice"),
+                                                      {}, soundFiles());
+    if (!file.isEmpty()) readAndSave(file, plan);
+}
+
+void MainWindow::readAndSave(const QString& file, const Plan& plan)
 {
     goTo(BreathLine::readPlace);
-    m_read->openAgainst(file, plan);
-    const auto& person = m_desk->person();
-    if (person) m_handIn = HandIn{file, person->id, QString::fromStdString(person->name), plan};
+    m_readings->readAndSave(file, plan);
 }
 
-void MainWindow::keepHandIn()
+void MainWindow::showSaveState()
 {
-    if (!m_read->reading()->heardBreathing()) return;
-    const auto kept = m_desk->told(
-        keep(m_desk->journal(), {m_handIn->file.toStdString(), m_handIn->person, m_handIn->plan},
-             *m_read->reading(), m_read->heardProfile()));
-    if (!kept) return;
-    m_kept = m_handIn;
-    m_desk->takeNews();
-    m_reflect->showSitting(kept->id);
-    m_read->note(tr("Kept as a sitting of %1. Press 4 to look back on it.").arg(m_handIn->name));
+    const Reading* reading = m_read->reading();
+    if (!reading) return m_read->setSaveState({tr("Save"), false, tr("Open a recording first")});
+    if (m_readings->isSample())
+        return m_read->setSaveState({tr("A sample, not saved"), false,
+                                     tr("So that it does not mix with your own practice")});
+    if (!reading->heardBreathing())
+        return m_read->setSaveState(
+            {tr("Nothing to save"), false, tr("No breathing was heard in it")});
+    if (const auto saved = m_readings->savedSitting()) {
+        const auto person = m_desk->told(m_desk->journal().person(saved->person));
+        const QString name =
+            person && *person ? QString::fromStdString((*person)->name) : QString();
+        return m_read->setSaveState(
+            {tr("Saved for %1").arg(name.section(QLatin1Char(' '), 0, 0)), true,
+             tr("Look back on it: press 4. To move or delete it: This sitting, on Reflect")});
+    }
+    const auto& person = m_desk->person();
+    m_read->setSaveState(
+        {person ? tr("Save for %1")
+                      .arg(QString::fromStdString(person->name).section(QLatin1Char(' '), 0, 0))
+                : tr("Save…"),
+         true, tr("As a sitting in the journal (Ctrl+S)")});
 }
 
-void MainWindow::keepPractice(const PractisePage::Practised& practised)
+void MainWindow::showReading(const Sitting& sitting)
+{
+    const auto kept = sitting.planVersion
+                          ? m_desk->told(m_desk->journal().planVersion(*sitting.planVersion))
+                          : std::nullopt;
+    goTo(BreathLine::readPlace);
+    const QString file = QString::fromStdString(sitting.recording);
+    if (kept && *kept)
+        m_read->openAgainst(file, (*kept)->plan);
+    else
+        m_read->openFree(file);
+}
+
+// Its sitting follows, since it is of the same recording.
+void MainWindow::readAgainst(const Sitting& sitting, const Plan& plan)
+{
+    goTo(BreathLine::readPlace);
+    m_readings->readAgainst(sitting, plan);
+}
+
+void MainWindow::savePractice(const PractisePage::Practised& practised)
 {
     const Reading& reading = *practised.ended.reading;
     const QString file = QString::fromStdString(practised.ended.recording.string());
     remember({file});
+    tellWhereItIsNotSeen(tr("The practice is read."));
     if (!practised.ended.practised) {
         // Natural breaths are no cycles, however like them they look.
-        m_practise->note(tr("Stopped before the practice began, so nothing is kept in the "
+        m_practise->note(tr("Stopped before the practice began, so nothing is saved in the "
                             "journal. The recording is there: %1")
                              .arg(file));
         return;
     }
     if (!reading.heardBreathing()) {
-        m_practise->note(tr("No breathing was heard, so nothing is kept in the journal. The "
+        m_practise->note(tr("No breathing was heard, so nothing is saved in the journal. The "
                             "recording is there: %1")
                              .arg(file));
         return;
     }
     const When when{practised.startedAt,
                     toDay(QDateTime::fromSecsSinceEpoch(practised.startedAt).date())};
-    const auto kept =
-        m_desk->told(keep(m_desk->journal(),
-                          {practised.ended.recording, practised.person, practised.plan, when, true},
-                          reading, practised.ended.profile));
+    const auto kept = m_desk->told(
+        keep(m_desk->journal(),
+             {practised.ended.recording, practised.person, practised.plan, when, true,
+              practised.isSimulated ? Sitting::Origin::Simulated : Sitting::Origin::Recorded},
+             reading, practised.ended.profile));
     if (!kept) return;
-    m_desk->takeNews();
+    m_readings->rememberSaving(*kept);
     m_reflect->showSitting(kept->id);
     goTo(BreathLine::reflectPlace);
 }
 
-// What a program that was killed has left of a practice is read like a recording that is handed in.
+void MainWindow::keepAwake()
+{
+    if (m_practise->isBusy())
+        m_awake->keep(tr("Somebody practises"));
+    else
+        m_awake->letGo();
+}
+
+void MainWindow::tellWhereItIsNotSeen(const QString& what)
+{
+    if (!isActiveWindow() && isVisible()) m_notifier->say(tr("Layakari"), what);
+}
+
+// What a program that was killed has left of a practice is read like a recording that is added.
 void MainWindow::takeUpBrokenOffPractice(const std::filesystem::path& dataFolder)
 {
-    const BrokenOff broken = takeUpBrokenOff(practisedFolder(dataFolder));
     QStringList files;
-    for (const auto& file : broken.found) files << QString::fromStdString(file.string());
     QStringList words;
+    for (const auto& folder : {practisedFolder(dataFolder), practisedFolder(m_desk->journal())}) {
+        const BrokenOff broken = takeUpBrokenOff(folder);
+        for (const auto& file : broken.found) files << QString::fromStdString(file.string());
+        for (const auto& file : broken.setAside)
+            words << tr("The recording of an interrupted practice could not be opened. It has been "
+                        "set "
+                        "aside, not deleted: %1")
+                         .arg(QString::fromStdString(file.string()));
+    }
     if (!files.isEmpty()) {
         m_prepare->handInAll(files);
-        words << tr("A practice was interrupted last time. What was recorded of it is saved and is "
-                    "being read (see Prepare, Handed in).");
+        words.prepend(
+            tr("A practice was interrupted last time. What was recorded of it is saved and is "
+               "being read (see Prepare, Inbox)."));
+        goTo(BreathLine::preparePlace);
     }
-    for (const auto& file : broken.setAside)
-        words << tr("The recording of an interrupted practice could not be opened. It has been set "
-                    "aside, not deleted: %1")
-                     .arg(QString::fromStdString(file.string()));
     if (!words.isEmpty()) m_prepare->note(words.join(QLatin1Char(' ')));
 }
 
@@ -333,89 +717,24 @@ void MainWindow::tellReadWhoPractises()
     const Known known =
         m_desk->told(knownOf(m_desk->journal(), person ? person->id : Id(0))).value_or(Known{});
     m_read->setPractitioner(known.profile, person ? person->school : School{});
+    std::vector<Plan> own;
+    for (const Id whose : {person ? person->id : Id(0), Id(0)})
+        if (auto kept = m_desk->told(m_desk->journal().plans(whose));
+            kept && (whose || own.empty()))
+            for (const KeptPlan& plan : *kept) own.push_back(plan.plan);
+    m_read->offerPlans(own);
     if (m_practise) m_practise->setKnown(known);
-}
-
-// Kept of the recording that is shown, or not: the person it is of is taught.
-void MainWindow::learnFromSwap()
-{
-    if (!m_desk) return m_read->note(tr("Inhale and exhale are swapped in this reading."));
-    const auto kept = keptSitting();
-    keepCorrections();
-    const Id id = kept ? kept->person : m_desk->person() ? m_desk->person()->id : Id(0);
-    const auto taught = m_desk->told(
-        m_lesson.teach(m_desk->journal(), id, *m_read->reading(), m_read->heardProfile()));
-    m_desk->takeNews();
-    const auto person = m_desk->told(m_desk->journal().person(id)).value_or(std::nullopt);
-    if (m_lesson.isTakenBack(*m_read->reading()))
-        return m_read->note(tr("Inhale and exhale are back as they were."));
-    if (!taught.value_or(false) || !person)
-        return m_read->note(tr("Inhale and exhale are swapped in this reading."));
-    m_read->note(tr("Inhale and exhale are swapped. From now on they are told apart as those of "
-                    "%1 sound here. Ctrl+Z takes it back.")
-                     .arg(QString::fromStdString(person->name)));
-}
-
-// What is kept of the recording that is shown: of the person it was handed in for, or of the one at
-// hand.
-std::optional<Sitting> MainWindow::keptSitting()
-{
-    if (!m_desk || !m_read->reading()) return std::nullopt;
-    const bool handedIn = m_handIn && m_handIn->file == m_read->file();
-    const bool isKept = m_kept && m_kept->file == m_read->file();
-    const auto& person = m_desk->person();
-    const Id id = handedIn ? m_handIn->person : isKept ? m_kept->person : person ? person->id : 0;
-    return m_desk
-        ->told(m_desk->journal().sittingOfRecording(id, m_read->reading()->recording.sha256))
-        .value_or(std::nullopt);
-}
-
-// The sitting that was kept of this recording follows what a person puts right.
-void MainWindow::keepCorrections()
-{
-    const auto kept = keptSitting();
-    if (kept && m_desk->told(keepCorrected(m_desk->journal(), *kept, *m_read->reading())))
-        m_desk->takeNews();
-}
-
-void MainWindow::addShortcuts()
-{
-    const auto on = [this](const QKeySequence& keys, auto&& action) {
-        connect(new QShortcut(keys, this), &QShortcut::activated, this, action);
-    };
-    const auto atRead = [this] { return m_pages->currentWidget() == m_read; };
-    on(QKeySequence::Open, [this] {
-        goTo(BreathLine::readPlace);
-        m_read->askForRecording();
-    });
-    on(QKeySequence::Save, [this, atRead] {
-        if (atRead())
-            m_read->askWhereToSave();
-        else if (m_prepare && m_pages->currentWidget() == m_prepare)
-            m_prepare->save();
-    });
-    on(QKeySequence(Qt::Key_Escape), [this] {
-        QWidget* page = m_pages->currentWidget();
-        if (page == m_read) return m_read->stopWhatRuns();
-        if (page == m_noJournal) return;
-        page == m_reflect    ? m_reflect->leave()
-        : page == m_journey  ? m_journey->leave()
-        : page == m_practise ? m_practise->leave()
-                             : m_prepare->leave();
-    });
-    on(QKeySequence(Qt::Key_X), [this, atRead] {
-        if (atRead()) m_read->swapBreaths();
-    });
-    if (m_person) on(QKeySequence(Qt::CTRL | Qt::Key_P), [this] { m_person->startTyping(); });
-    on(QKeySequence(Qt::CTRL | Qt::Key_D), [this] { switchTheme(); });
-    on(QKeySequence::Quit, [this] { close(); });
-    for (int place = 0; place < static_cast<int>(BreathLine::places.size()); ++place)
-        on(QKeySequence(Qt::Key_1 + place), [this, place] { goTo(place); });
 }
 
 void MainWindow::openFiles(const QStringList& files)
 {
     if (files.isEmpty()) return;
+    if (m_prepare && !m_desk->people().empty() && kindOfJson(files.first()) == JsonFile::Plan &&
+        files.size() == 1) {
+        goTo(BreathLine::preparePlace);
+        m_prepare->showView(PreparePage::Plans);
+        return m_prepare->plans()->importFile(files.first());
+    }
     if (files.size() > 1) remember(files.mid(1));
     goTo(BreathLine::readPlace);
     m_read->openFile(files.first());
@@ -423,19 +742,27 @@ void MainWindow::openFiles(const QStringList& files)
 
 void MainWindow::showHead()
 {
-    m_name->setFont(typeface(Type::Body, true));
-    m_details->setFont(typeface(Type::Small));
-    const bool atRead = m_pages->currentWidget() == m_read;
+    setTypeface(m_name, Type::Body, true);
+    setTypeface(m_details, Type::Small);
+    const QWidget* page = m_pages->currentWidget();
+    const bool atRead = page == m_read;
     m_name->setVisible(atRead);
     m_details->setVisible(atRead);
     if (!atRead) {
-        const char* place = BreathLine::places[static_cast<std::size_t>(m_line->place())];
-        setWindowTitle(tr("%1 – Layakari").arg(tr(place)));
+        const QString place =
+            page == m_help               ? tr("Help")
+            : page && page == m_settings ? tr("Settings")
+            : page && page == m_welcome
+                ? tr("Welcome")
+                : tr(BreathLine::places[static_cast<std::size_t>(m_line->place())]);
+        setWindowTitle(tr("%1 – Layakari").arg(place));
         return;
     }
     const Reading* reading = m_read->reading();
     if (!reading) {
         setWindowTitle(tr("Layakari"));
+        m_name->clear();
+        m_details->clear();
         return;
     }
     const QFileInfo file(QString::fromStdString(reading->recording.file));
@@ -445,23 +772,13 @@ void MainWindow::showHead()
                                                      std::clamp(width() - takenWidth, 170, 360)));
     m_name->setToolTip(file.filePath());
     QStringList details;
-    if (file.exists())
+    if (file.exists() && !(m_readings && m_readings->isSample()))
         details << QLocale().toString(file.lastModified(), QStringLiteral("ddd d MMM, HH:mm"));
     details << tr("%1 min").arg(
         QString::fromStdString(clockTime(reading->recording.durationSeconds)));
     details << tr("%1 sound").arg(QString::fromUtf8(toWord(reading->quality.verdict)));
     m_details->setText(details.join(QStringLiteral(" · ")));
     setWindowTitle(tr("%1 – Layakari").arg(file.completeBaseName()));
-}
-
-void MainWindow::switchTheme()
-{
-    applyTheme(currentTheme().dark ? Theme::paperTheme() : Theme::beforeDawn());
-    QSettings(m_settingsFile, QSettings::IniFormat)
-        .setValue(QStringLiteral("theme"), currentTheme().name);
-    m_read->restyle();
-    if (m_journey) m_journey->restyle();
-    showHead();
 }
 
 void MainWindow::remember(const QStringList& files)
@@ -476,6 +793,17 @@ void MainWindow::remember(const QStringList& files)
     recent = recent.mid(0, mostRecent);
     settings.setValue(QStringLiteral("recent"), recent);
     m_read->setRecent(recent);
+    m_menu->setRecent(recent);
+}
+
+void MainWindow::forgetRecent(const QStringList& files)
+{
+    QSettings settings(m_settingsFile, QSettings::IniFormat);
+    QStringList recent = settings.value(QStringLiteral("recent")).toStringList();
+    for (const QString& file : files) recent.removeAll(QFileInfo(file).absoluteFilePath());
+    settings.setValue(QStringLiteral("recent"), recent);
+    remember({});
+    if (m_read->reading() && files.contains(m_read->file())) m_read->closeReading();
 }
 
 void MainWindow::restoreState()
@@ -483,9 +811,23 @@ void MainWindow::restoreState()
     const QSettings settings(m_settingsFile, QSettings::IniFormat);
     resize(1280, 800);
     restoreGeometry(settings.value(QStringLiteral("geometry")).toByteArray());
-    if (!isMaximized() && !isFullScreen()) placeWithinScreen(*this);
+    if (isFullScreen()) setWindowState(windowState() & ~Qt::WindowFullScreen);
+    if (!isMaximized()) placeWithinScreen(*this);
     m_restoredSize = size();
-    m_read->setRecent(settings.value(QStringLiteral("recent")).toStringList());
+    remember({});
+    // Where one was; a practice is not begun by itself, and Read has nothing to show yet.
+    const int place = settings.value(QStringLiteral("place"), BreathLine::preparePlace).toInt();
+    const bool isQuiet = place == BreathLine::reflectPlace || place == BreathLine::journeyPlace;
+    if (m_prepare) m_prepare->showView(settings.value(QStringLiteral("view"), 0).toInt());
+    goTo(isQuiet ? place : BreathLine::preparePlace);
+}
+
+void MainWindow::rememberState()
+{
+    QSettings settings(m_settingsFile, QSettings::IniFormat);
+    settings.setValue(QStringLiteral("geometry"), saveGeometry());
+    settings.setValue(QStringLiteral("place"), m_line->place());
+    if (m_prepare) settings.setValue(QStringLiteral("view"), m_prepare->view());
 }
 
 // Only now the window manager has given it a frame. A size that was asked for since stays.
@@ -497,72 +839,132 @@ void MainWindow::showEvent(QShowEvent* event)
     });
 }
 
+void MainWindow::resizeEvent(QResizeEvent* event)
+{
+    QMainWindow::resizeEvent(event);
+    if (m_dropHint->isVisible()) m_dropHint->setGeometry(rect());
+}
+
 void MainWindow::closeEvent(QCloseEvent* event)
 {
     if (m_practise && m_practise->isBusy()) {
         m_practise->leave();
-        m_practise->note(tr("The practice is stopped and is being kept; then the window can be "
+        m_practise->note(tr("The practice is stopped and is being saved; then the window can be "
                             "closed."));
         return event->ignore();
     }
-    QSettings(m_settingsFile, QSettings::IniFormat)
-        .setValue(QStringLiteral("geometry"), saveGeometry());
+    rememberState();
     event->accept();
+}
+
+void MainWindow::askToImport()
+{
+    if (!m_prepare) return;
+    const QString folder =
+        QFileDialog::getExistingDirectory(this, tr("The folder of an exported journal"));
+    if (folder.isEmpty()) return;
+    if (isTakenOut(folder.toStdString())) return importFrom(folder);
+    goTo(BreathLine::preparePlace);
+    m_desk->told(Result<void>(fail({ErrorCode::BadJournal, folder.toStdString(), "",
+                                    "there is no exported journal in this folder",
+                                    "choose the folder that Export has written"})));
+}
+
+// Beside the window's thread, over a journal of its own: it can be large.
+void MainWindow::importFrom(const QString& folder)
+{
+    goTo(BreathLine::preparePlace);
+    if (m_job->isProgress()) return;
+    m_job->showBusy(tr("Importing %1").arg(QFileInfo(folder).fileName()));
+    m_import = std::jthread([this, folder, into = m_dataFolder] {
+        auto journal = Journal::open(into, Journal::Missing::Refuse);
+        const auto merged =
+            journal ? takeInJournal(*journal, folder.toStdString()) : fail(journal.error());
+        QMetaObject::invokeMethod(
+            this,
+            [this, merged] {
+                m_job->hide();
+                m_desk->takeNews();
+                if (!m_desk->told(merged)) return;
+                const QString words = tr("Imported: %1 people, %2 plans and %3 sittings were new.")
+                                          .arg(merged->people)
+                                          .arg(merged->plans)
+                                          .arg(merged->sittings);
+                m_prepare->note(words);
+                tellWhereItIsNotSeen(words);
+            },
+            Qt::QueuedConnection);
+    });
+}
+
+MainWindow::Drop MainWindow::dropOf(const QStringList& files) const
+{
+    if (files.isEmpty()) return Drop::Nothing;
+    const bool isFolder = files.size() == 1 && QFileInfo(files.first()).isDir();
+    const bool isSomebody = m_desk && m_desk->person();
+    if (isFolder && m_prepare && isTakenOut(files.first().toStdString())) return Drop::Import;
+    if (isFolder || files.size() > 1) return isSomebody ? Drop::AddAll : Drop::Open;
+    if (kindOfJson(files.first()) == JsonFile::Plan && isSomebody &&
+        m_pages->currentWidget() != m_read)
+        return Drop::PlanFile;
+    const bool isSound = kindOfJson(files.first()) == JsonFile::NotOurs;
+    if (isSomebody && isSound && m_pages->currentWidget() == m_prepare) return Drop::AddOne;
+    return Drop::Open;
+}
+
+QString MainWindow::inWords(Drop drop, const QStringList& files) const
+{
+    const QString name = QFileInfo(files.value(0)).fileName();
+    switch (drop) {
+    case Drop::Nothing: return {};
+    case Drop::Import: return tr("Import the journal in %1").arg(name);
+    case Drop::AddAll:
+        return files.size() > 1 ? tr("Add %1 recordings to the inbox").arg(files.size())
+                                : tr("Add all recordings in %1 to the inbox").arg(name);
+    case Drop::AddOne:
+        return tr("Read %1, and save it for %2")
+            .arg(name, QString::fromStdString(m_desk->person()->name));
+    case Drop::PlanFile: return tr("Look at the plan in %1").arg(name);
+    case Drop::Open: return tr("Read %1").arg(name);
+    }
+    return {};
 }
 
 void MainWindow::dragEnterEvent(QDragEnterEvent* event)
 {
-    if (!localFiles(event->mimeData()).isEmpty()) event->acceptProposedAction();
+    const QStringList files = localFiles(event->mimeData());
+    if (files.isEmpty()) return;
+    event->acceptProposedAction();
+    m_dropHint->showFor(inWords(dropOf(files), files));
+}
+
+void MainWindow::dragLeaveEvent(QDragLeaveEvent* event)
+{
+    m_dropHint->hide();
+    event->accept();
 }
 
 void MainWindow::dropEvent(QDropEvent* event)
 {
-    const QStringList files = localFiles(event->mimeData());
+    m_dropHint->hide();
     event->acceptProposedAction();
-    if (!takeAtPrepare(files)) openFiles(files);
+    take(localFiles(event->mimeData()));
 }
 
-void MainWindow::takeInTakenOut(const QString& folder)
+void MainWindow::take(const QStringList& files)
 {
-    QGuiApplication::setOverrideCursor(Qt::WaitCursor);
-    const auto merged = m_desk->told(takeInJournal(m_desk->journal(), folder.toStdString()));
-    QGuiApplication::restoreOverrideCursor();
-    if (!merged) return;
-    m_desk->takeNews();
-    m_prepare->note(tr("Taken in: %1 people, %2 plans and %3 sittings were new.")
-                        .arg(merged->people)
-                        .arg(merged->plans)
-                        .arg(merged->sittings));
-}
-
-// At Prepare a recording that is dropped is today's, of the person at hand, and a plan is one to
-// look at.
-bool MainWindow::takeAtPrepare(const QStringList& files)
-{
-    // Several recordings, or a folder of them, are handed in together wherever they are dropped.
-    const bool isFolder = files.size() == 1 && QFileInfo(files.first()).isDir();
-    const bool isJournal = isFolder && isTakenOut(files.first().toStdString());
-    if (m_prepare && (isJournal || (m_desk->person() && (isFolder || files.size() > 1)))) {
-        goTo(BreathLine::preparePlace);
-        if (isJournal)
-            takeInTakenOut(files.first());
-        else
-            m_prepare->handInAll(files);
-        return true;
+    switch (dropOf(files)) {
+    case Drop::Nothing: return;
+    case Drop::Import: return importFrom(files.first());
+    case Drop::AddAll: goTo(BreathLine::preparePlace); return m_prepare->handInAll(files);
+    case Drop::AddOne: {
+        // A plan that lies beside says better what was practised.
+        const auto beside = readPlanFile(planBeside(files.first()).toStdString());
+        return readAndSave(files.first(), beside ? *beside : m_prepare->today()->plan());
     }
-    if (!m_prepare || m_pages->currentWidget() != m_prepare || files.size() != 1) return false;
-    const QString& file = files.first();
-    if (file.endsWith(QStringLiteral(".json"), Qt::CaseInsensitive)) {
-        if (kindOfJson(file) != JsonFile::Plan) return false;
-        m_prepare->showView(PreparePage::Plans);
-        m_prepare->plans()->importFile(file);
-        return true;
+    case Drop::PlanFile:
+    case Drop::Open: return openFiles(files);
     }
-    if (!m_desk->person()) return false;
-    // A plan that lies beside says better what was practised.
-    const auto beside = readPlanFile(planBeside(file).toStdString());
-    handIn(file, beside ? *beside : m_prepare->today()->plan());
-    return true;
 }
 
 } // namespace layakari

@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "core/intake/keeping.hpp"
 #include "desktop/desk/journal_desk.hpp"
+#include "desktop/head/commands.hpp"
 #include "desktop/practise/practise_page.hpp"
 
 #include <QMainWindow>
@@ -10,16 +10,29 @@
 #include <thread>
 
 class QLabel;
+class QScrollArea;
 class QStackedWidget;
 
 namespace layakari {
 
+class Awake;
 class BreathLine;
+class DemoFill;
+class DropHint;
+class HelpPage;
 class JourneyPage;
+class MessageBar;
+class Look;
+class Notifier;
 class PersonSwitcher;
 class PreparePage;
+class ReadingDesk;
 class ReadPage;
 class ReflectPage;
+class SettingsPage;
+class SittingActions;
+class WelcomePage;
+class WindowMenu;
 
 /// The one window: the places along a breath at its head, the page under it. A recording may be
 /// dropped anywhere.
@@ -38,54 +51,95 @@ public:
     ReflectPage* reflectPage() const { return m_reflect; }    ///< likewise
     JourneyPage* journeyPage() const { return m_journey; }    ///< likewise
     JournalDesk* desk() const { return m_desk; }              ///< likewise
-    /// Reads the first of several files and remembers the others as recent.
+    SettingsPage* settingsPage() const { return m_settings; } ///< likewise
+    HelpPage* helpPage() const { return m_help; }
+    Look* look() const { return m_look; }
+    /// Opens each of several files as what it is: a recording or a reading on Read, a plan among
+    /// the plans. Of several recordings the first is read, the others are remembered as recent.
     void openFiles(const QStringList& files);
-    /// Reads a recording of the person at hand and keeps it as a sitting.
-    void handIn(const QString& file, const Plan& plan);
+    /// Reads a recording of the person at hand and saves it as a sitting.
+    void readAndSave(const QString& file, const Plan& plan);
     void goTo(int place);
-    void switchTheme();
+    /// Reads the sample, and shows around.
+    void openSample();
+    /// Fills the journal with the demo club, and chooses somebody of it.
+    void fillDemo(const QString& person);
+    /// A page that is none of the places; Esc goes back.
+    void showSettings();
+    /// Says something on the page that is seen.
+    void noteHere(const QString& text);
+    void run(Command command);
+
+public slots:
+    /// The page of that id, or of the place one is at where it is empty.
+    void openHelp(const QString& topic);
 
 protected:
     void dragEnterEvent(QDragEnterEvent* event) override;
+    void dragLeaveEvent(QDragLeaveEvent* event) override;
     void dropEvent(QDropEvent* event) override;
     void closeEvent(QCloseEvent* event) override;
     void showEvent(QShowEvent* event) override;
+    void resizeEvent(QResizeEvent* event) override;
 
 private:
-    /// A recording that is being read to become a sitting.
-    struct HandIn {
-        QString file;
-        Id person = 0;
-        QString name;
-        Plan plan;
-    };
-
     void openJournal(const std::filesystem::path& dataFolder, JournalDesk::Clock clock);
+    void connectJournal();
     void showNoJournal(const std::filesystem::path& dataFolder, const Error& error);
     void backUpDaily(const std::filesystem::path& dataFolder);
+    void buildHead();
+    void connectRead();
     void addShortcuts();
     void showHead();
+    void showSaveState();
+    void showPage(QWidget* page);
+    void leaveHere();
+    void undoHere(bool redo);
+    void printHere();
+    void toggleFullScreen();
     QWidget* pageOf(int place) const;
-    void noteHere(const QString& text);
-    void askForHandIn(const Plan& plan);
-    void keepHandIn();
-    void keepPractice(const PractisePage::Practised& practised);
+    bool isAtPlace() const;
+    void showTour();
+    void askToAdd();
+    void askToImport();
+    void askForRecordingOf(const Plan& plan);
+    void savePractice(const PractisePage::Practised& practised);
+    void keepAwake();
+    void tellWhereItIsNotSeen(const QString& what);
     void takeUpBrokenOffPractice(const std::filesystem::path& dataFolder);
     void tellReadWhoPractises();
-    void learnFromSwap();
-    std::optional<Sitting> keptSitting();
-    void keepCorrections();
-    void takeInTakenOut(const QString& folder);
-    bool takeAtPrepare(const QStringList& files);
+    void showReading(const Sitting& sitting);
+    void readAgainst(const Sitting& sitting, const Plan& plan);
+    void forgetRecent(const QStringList& files);
+    void importFrom(const QString& folder);
+    /// What would become of files that are dropped here.
+    enum class Drop { Nothing, Import, AddAll, AddOne, PlanFile, Open };
+    Drop dropOf(const QStringList& files) const;
+    QString inWords(Drop drop, const QStringList& files) const;
+    void take(const QStringList& files);
     void remember(const QStringList& files);
     void restoreState();
+    void rememberState();
 
+    std::filesystem::path m_dataFolder;
     QString m_settingsFile;
     QSize m_restoredSize;
+    Look* m_look;
+    Awake* m_awake;
+    Notifier* m_notifier;
     BreathLine* m_line;
     QStackedWidget* m_pages;
     ReadPage* m_read;
+    HelpPage* m_help;
+    WindowMenu* m_menu;
+    DropHint* m_dropHint;
+    MessageBar* m_job; ///< what goes on behind the pages
+    DemoFill* m_demo = nullptr;
     JournalDesk* m_desk = nullptr;
+    ReadingDesk* m_readings = nullptr;
+    SittingActions* m_sittings = nullptr;
+    WelcomePage* m_welcome = nullptr;
+    SettingsPage* m_settings = nullptr;
     PreparePage* m_prepare = nullptr;
     PractisePage* m_practise = nullptr;
     ReflectPage* m_reflect = nullptr;
@@ -94,10 +148,10 @@ private:
     PersonSwitcher* m_person = nullptr;
     QLabel* m_name;
     QLabel* m_details;
-    std::optional<HandIn> m_handIn;
-    std::optional<HandIn> m_kept; ///< the last that became a sitting
-    BreathLesson m_lesson;
+    bool m_toursNext = false; ///< the sample is being read
+    bool m_wasFullScreen = false;
     std::jthread m_backup;
+    std::jthread m_import;
 };
 
 } // namespace layakari

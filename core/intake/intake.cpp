@@ -16,6 +16,8 @@ namespace layakari {
 
 namespace {
 
+constexpr const char* practisedKey = "practised_folder";
+
 namespace fs = std::filesystem;
 
 bool isRecording(const fs::path& file)
@@ -63,6 +65,18 @@ std::vector<fs::path> recordingsIn(const std::vector<fs::path>& paths)
 }
 
 fs::path practisedFolder(const fs::path& journal) { return journal / "practised"; }
+
+fs::path practisedFolder(const Journal& journal)
+{
+    const auto wanted = journal.setting(practisedKey);
+    return wanted && fs::path(*wanted).is_absolute() ? fs::path(*wanted)
+                                                     : practisedFolder(journal.folder());
+}
+
+Result<void> recordInto(Journal& journal, const fs::path& folder)
+{
+    return journal.saveSetting(practisedKey, folder.string());
+}
 
 Result<int> takeIn(Journal& journal, const std::vector<fs::path>& paths, Day today)
 {

@@ -23,6 +23,10 @@ std::vector<std::filesystem::path> recordingsIn(const std::vector<std::filesyste
 
 /// Where practices are recorded: below the journal's folder, in it one for each person.
 std::filesystem::path practisedFolder(const std::filesystem::path& journal);
+/// Where this journal's practices are recorded: there, or where a person wants them.
+std::filesystem::path practisedFolder(const Journal& journal);
+/// From now on; an empty path for the journal's own folder. What was recorded stays where it is.
+Result<void> recordInto(Journal& journal, const std::filesystem::path& folder);
 
 /// Matches each recording and lets it wait. One that is waiting already is not taken twice.
 /// Returns how many were taken.

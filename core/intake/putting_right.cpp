@@ -8,7 +8,9 @@
 
 #include <algorithm>
 #include <limits>
+#include <memory>
 #include <set>
+#include <utility>
 
 namespace layakari {
 
@@ -119,9 +121,10 @@ JournalStep changeSitting(Journal& journal, const Sitting& before, const Sitting
             [=, &journal] { return journal.changeSitting(after, before); }};
 }
 
-JournalStep deleteSitting(Journal& journal, const Sitting& sitting, Day today)
+namespace {
+
+JournalStep deletion(Journal& journal, const Sitting& sitting, Day today, bool marksRecording)
 {
-    const bool isOurs = isInJournalFolder(journal, sitting.recording);
     const auto deleted = std::make_shared<DeletedSitting>();
     const auto lessons = std::make_shared<std::vector<Lesson>>();
     return {[=, &journal] {
@@ -134,7 +137,7 @@ JournalStep deleteSitting(Journal& journal, const Sitting& sitting, Day today)
                     if (!profile) return fail(profile.error());
                     *lessons = {{s.person, *profile, profileWithout(*profile, s.breath)}};
                     if (auto written = write(journal, *lessons, true); !written) return written;
-                    return isOurs ? journal.markFile({s.recording, today}) : Result<void>();
+                    return marksRecording ? journal.markFile({s.recording, today}) : Result<void>();
                 });
             },
             [=, &journal] {
@@ -144,6 +147,38 @@ JournalStep deleteSitting(Journal& journal, const Sitting& sitting, Day today)
                     return journal.unmarkFile(deleted->sitting.recording);
                 });
             }};
+}
+
+} // namespace
+
+JournalStep deleteSitting(Journal& journal, const Sitting& sitting, Day today)
+{
+    return deletion(journal, sitting, today, isInJournalFolder(journal, sitting.recording));
+}
+
+JournalStep savedSitting(Journal& journal, const Sitting& sitting, Day today)
+{
+    // A copy that was made when it was saved goes again.
+    const bool isCopy = liesBelow(sitting.recording, journal.folder() / "recordings");
+    const JournalStep away = deletion(journal, sitting, today, isCopy);
+    const auto isFirst = std::make_shared<bool>(true);
+    return {[away, isFirst]() -> Result<void> {
+                return std::exchange(*isFirst, false) ? Result<void>() : away.takeBack();
+            },
+            away.act};
+}
+
+JournalStep replaceReading(Journal& journal, const Sitting& before, const Sitting& after,
+                           const std::string& readingJson)
+{
+    const auto was = std::make_shared<std::optional<std::string>>();
+    return {[=, &journal]() -> Result<void> {
+                auto json = journal.readingOf(before.id);
+                if (!json) return fail(json.error());
+                *was = *std::move(json);
+                return journal.saveSitting(after, readingJson).map([](Id) {});
+            },
+            [=, &journal] { return journal.saveSitting(before, *was).map([](Id) {}); }};
 }
 
 JournalStep noteSitting(Journal& journal, const Sitting& sitting, std::shared_ptr<Id> id)

@@ -8,6 +8,7 @@
 #include "core/journal/journal.hpp"
 
 #include <functional>
+#include <memory>
 
 namespace layakari {
 
@@ -27,6 +28,15 @@ JournalStep changeSitting(Journal& journal, const Sitting& before, const Sitting
 /// Deletes a sitting, and what it taught. Its recording is deleted too where it lies in the
 /// journal's folder, by `deleteMarkedFiles`; anywhere else it is the person's own and stays.
 JournalStep deleteSitting(Journal& journal, const Sitting& sitting, Day today);
+
+/// That a sitting was saved just now, as a step: taken back, it is deleted like that, but a
+/// practice that was recorded stays on the disk. The first `act` does nothing, since it is there
+/// already.
+JournalStep savedSitting(Journal& journal, const Sitting& sitting, Day today);
+
+/// Another reading of the same recording takes the place of a sitting's, with its plan and figures.
+JournalStep replaceReading(Journal& journal, const Sitting& before, const Sitting& after,
+                           const std::string& readingJson);
 
 /// Adds a sitting that was not recorded, and takes it out again. `sitting` has person, plan, time,
 /// length and words; the step says in `id` which it became.

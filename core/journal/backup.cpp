@@ -37,6 +37,11 @@ fs::path freeName(const fs::path& folder)
     }
 }
 
+fs::path fileOf(const fs::path& folder, Day day)
+{
+    return folder / "backups" / (prefix + dayToText(day) + ".db");
+}
+
 void dropOldest(const fs::path& folder)
 {
     const std::vector<Backup> all = backupsIn(folder);
@@ -73,9 +78,14 @@ std::vector<Backup> backupsIn(const fs::path& folder)
 
 Result<std::optional<Backup>> backUp(const fs::path& folder, Day today)
 {
-    const Backup backup{folder / "backups" / (prefix + dayToText(today) + ".db"), today};
     std::error_code ec;
-    if (fs::exists(backup.file, ec)) return std::nullopt;
+    if (fs::exists(fileOf(folder, today), ec)) return std::nullopt;
+    return backUpAnew(folder, today).map([](Backup made) { return std::optional(made); });
+}
+
+Result<Backup> backUpAnew(const fs::path& folder, Day today)
+{
+    const Backup backup{fileOf(folder, today), today};
     const auto backups = OutFolder::open(folder).and_then(
         [](const OutFolder& journal) { return journal.folder("backups"); });
     if (!backups) return fail(backups.error());

@@ -23,6 +23,8 @@ std::vector<Backup> backupsIn(const std::filesystem::path& folder);
 /// or not at all, for its owner alone (0600). Of more than `keptBackups` the oldest go. The journal
 /// may be open; takes long where it is large. Gives the copy, or nothing where it was there.
 Result<std::optional<Backup>> backUp(const std::filesystem::path& folder, Day today);
+/// The same where today's is there already: a new one takes its place.
+Result<Backup> backUpAnew(const std::filesystem::path& folder, Day today);
 
 /// Copies the journal in `folder` into `file`, which is finished then.
 Result<void> copyJournal(const std::filesystem::path& folder, NewFile file);

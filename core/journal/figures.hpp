@@ -35,8 +35,10 @@ inline constexpr FigureKey feelAfter = "feel_after";
 
 struct FigureKind {
     FigureKey key;
-    const char* name; ///< "Longest hold"
-    const char* unit; ///< "s"; empty for a number of things
+    const char* name;      ///< "Longest hold"
+    const char* unit;      ///< "s"; empty for a number of things
+    const char* explained; ///< how it is measured, in a sentence or two
+    const char* page;      ///< of the help, that says more
     int decimals = 0;
     /// +1 where more, -1 where less is better, 0 where neither is: only those have a best.
     int better = 0;

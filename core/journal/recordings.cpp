@@ -14,7 +14,7 @@ constexpr const char* copyKey = "copy_recordings";
 Error cannotCopy(const Error& why)
 {
     return {ErrorCode::CannotWrite, why.file, "", "the recording cannot be copied: " + why.cause,
-            "make room, or let recordings stay where they are (Prepare, Handed in)"};
+            "make room, or let recordings stay where they are (Settings, Recordings)"};
 }
 
 } // namespace

@@ -30,6 +30,11 @@ Result<void> judgeInto(Proposal& proposal, const Asked& asked, const LadderRule&
 {
     auto done = asked.journal.sittingsOfPlan(asked.person.id, proposal.plan, lookBack);
     if (!done) return fail(done.error());
+    // Nothing was measured in what was noted by hand; only a complaint says something.
+    std::erase_if(*done, [](const Sitting& s) {
+        return s.origin == Sitting::Origin::Noted && s.words.complaints.empty();
+    });
+    proposal.rule = rule;
     const bool hasClash =
         !clashesOf(proposal.plan, asked.person.conditions, {asked.state.conditions, {}, {}})
              .empty();

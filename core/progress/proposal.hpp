@@ -21,6 +21,7 @@ struct Proposal {
     Plan plan;
     std::string why; ///< one or two sentences
     Judgement judgement;
+    LadderRule rule; ///< by which it was judged
     /// Where the plan is a rung: on which ladder, and what is above and below.
     std::optional<LadderPlace> place;
     std::optional<Plan> next;   ///< the rung above, when there is one

@@ -48,6 +48,7 @@ QPushButton* leadButton(const QString& text, const char* name, QWidget* parent, 
 {
     QPushButton* button = wordButton(text, name, parent, tip);
     button->setProperty("lead", true);
+    button->setAutoDefault(true); // Enter presses it, too
     return button;
 }
 
@@ -64,7 +65,7 @@ QLabel* textLabel(const QString& text, Type type, QWidget* parent, const char* n
 {
     auto* label = new QLabel(text, parent);
     label->setObjectName(QLatin1String(name));
-    label->setFont(typeface(type, bold));
+    setTypeface(label, type, bold);
     label->setWordWrap(true);
     label->setTextFormat(Qt::PlainText);
     return label;

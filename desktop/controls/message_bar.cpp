@@ -22,7 +22,7 @@ MessageBar::MessageBar(const QString& name, QWidget* parent)
     m_text->setObjectName(name);
     m_text->setWordWrap(true);
     m_text->setTextInteractionFlags(Qt::TextSelectableByMouse);
-    m_mark->setFont(typeface(Type::Row, true));
+    setTypeface(m_mark, Type::Row, true);
     m_progress->setTextVisible(false);
     m_progress->setRange(0, 1000);
     m_button->setObjectName(name + QStringLiteral("Button"));
@@ -40,6 +40,8 @@ MessageBar::MessageBar(const QString& name, QWidget* parent)
 void MessageBar::showProgress(const QString& what, double fraction)
 {
     m_isProgress = true;
+    m_progress->setRange(0, 1000);
+    m_button->show();
     m_mark->hide();
     m_text->setText(what);
     m_progress->show();
@@ -47,6 +49,13 @@ void MessageBar::showProgress(const QString& what, double fraction)
     m_progress->setAccessibleName(what);
     m_button->setText(tr("Stop"));
     show();
+}
+
+void MessageBar::showBusy(const QString& what)
+{
+    showProgress(what, 0);
+    m_progress->setRange(0, 0);
+    m_button->hide();
 }
 
 void MessageBar::showError(const QString& message)
@@ -59,6 +68,7 @@ void MessageBar::showError(const QString& message)
 void MessageBar::showNote(const QString& message)
 {
     m_isProgress = false;
+    m_button->show();
     m_mark->hide();
     m_progress->hide();
     m_text->setText(message);

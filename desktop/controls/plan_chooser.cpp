@@ -13,6 +13,7 @@ const QString freeBreathing = QStringLiteral("free");
 const QString fromFile = QStringLiteral("file");
 const QString ownPlan = QStringLiteral("own");
 const QString presetPrefix = QStringLiteral("preset:");
+const QString offeredPrefix = QStringLiteral("offered:");
 
 } // namespace
 
@@ -22,7 +23,7 @@ PlanChooser::PlanChooser(QWidget* parent) : ChoiceBox(parent)
     setAccessibleName(tr("Plan that the recording is read against"));
     setMaxVisibleItems(18);
     setSizeAdjustPolicy(AdjustToMinimumContentsLengthWithIcon);
-    setMinimumContentsLength(30);
+    setMinimumContentsLength(22);
     addItem(tr("No plan: free breathing"), freeBreathing);
     for (const Preset& preset : presets())
         addItem(QString::fromStdString(preset.plan.name),
@@ -42,6 +43,8 @@ void PlanChooser::setPlan(const std::optional<Plan>& plan)
         for (const Preset& preset : presets())
             if (preset.plan == *plan)
                 index = findData(presetPrefix + QString::fromStdString(preset.id));
+        for (std::size_t p = 0; p < m_offered.size() && index < 0; ++p)
+            if (m_offered[p] == *plan) index = findData(offeredPrefix + QString::number(p));
         if (index < 0) {
             index = free + 1;
             insertItem(index, QString::fromStdString(plan->name), ownPlan);
@@ -49,6 +52,17 @@ void PlanChooser::setPlan(const std::optional<Plan>& plan)
     }
     m_current = index;
     setCurrentIndex(index);
+}
+
+void PlanChooser::offer(const std::vector<Plan>& plans)
+{
+    for (int i = count() - 1; i >= 0; --i)
+        if (itemData(i).toString().startsWith(offeredPrefix)) removeItem(i);
+    m_offered = plans;
+    int at = findData(freeBreathing) + 1;
+    for (std::size_t p = 0; p < plans.size(); ++p)
+        insertItem(at++, QString::fromStdString(plans[p].name), offeredPrefix + QString::number(p));
+    if (!m_byEar) setPlan(m_plan);
 }
 
 void PlanChooser::offerByEar()
@@ -79,6 +93,8 @@ void PlanChooser::choose(int index)
         m_current = index;
     } else if (what == freeBreathing) {
         setPlan(std::nullopt);
+    } else if (what.startsWith(offeredPrefix)) {
+        setPlan(m_offered[what.mid(offeredPrefix.size()).toUInt()]);
     } else {
         setPlan(findPreset(what.mid(presetPrefix.size()).toStdString())->plan);
     }

@@ -5,6 +5,7 @@
 #include "desktop/controls/controls.hpp"
 
 #include <optional>
+#include <vector>
 
 namespace layakari {
 
@@ -18,6 +19,8 @@ public:
     /// Shows `plan` as chosen, without a signal. A plan that is no preset gets an entry of its own.
     void setPlan(const std::optional<Plan>& plan);
 
+    /// Offers plans of one's own before the ones that ship.
+    void offer(const std::vector<Plan>& plans);
     /// Offers, and chooses, to have the plan of each recording found by what is heard.
     void offerByEar();
     /// That is chosen; `setPlan` then shows what was found.
@@ -33,6 +36,7 @@ private:
     void choose(int index);
 
     std::optional<Plan> m_plan;
+    std::vector<Plan> m_offered;
     int m_current = 0;
     bool m_byEar = false;
 };

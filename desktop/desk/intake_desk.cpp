@@ -6,6 +6,7 @@
 #include <QDir>
 #include <QFileInfo>
 #include <algorithm>
+#include <utility>
 
 namespace layakari {
 
@@ -106,6 +107,8 @@ void IntakeDesk::take(const ReadOrder& order, const ReadIn& read)
         kept = m_desk->told(keepRead(m_desk->journal(), order, read));
     reload();
     if (!m_isStopped) goOn();
+    ++m_readInARow;
+    if (m_progress.empty()) emit finished(std::exchange(m_readInARow, 0));
     if (kept && kept->state == Handed::State::Kept) emit m_desk->journalChanged();
 }
 

@@ -41,6 +41,7 @@ public:
 
 signals:
     void changed();
+    void finished(int read); ///< nothing is being read any more
     void progressed(layakari::Id handed);
 
 private:
@@ -51,7 +52,8 @@ private:
     JournalDesk* m_desk;
     std::vector<Handed> m_all;
     std::map<Id, double> m_progress; ///< of those that are ordered
-    bool m_isStopped = false;        ///< by a person, until something is to be read again
+    int m_readInARow = 0;
+    bool m_isStopped = false; ///< by a person, until something is to be read again
     QString m_watched;
     QFileSystemWatcher m_watcher;
     QTimer m_settle; ///< until what was seen has stopped growing

@@ -10,6 +10,7 @@ namespace layakari {
 namespace {
 
 constexpr const char* lastPersonKey = "last_person";
+constexpr const char* teachingKey = "teaching";
 
 class Step : public QUndoCommand {
 public:
@@ -117,6 +118,24 @@ Id JournalDesk::addPerson(const Person& person)
         [bring, archived, there] { return bring(archived, there); },
         [bring, archived, there] { return bring(there, archived); });
     return *id;
+}
+
+bool JournalDesk::isEmpty() const
+{
+    const auto all = m_journal.people(true);
+    return all && all->empty();
+}
+
+bool JournalDesk::isTeaching() const
+{
+    return m_journal.setting(teachingKey) == "yes" || m_people.size() > 1;
+}
+
+bool JournalDesk::setTeaching(bool teaching)
+{
+    if (!told(m_journal.saveSetting(teachingKey, teaching ? "yes" : "no"))) return false;
+    emit peopleChanged();
+    return true;
 }
 
 bool JournalDesk::changePerson(const Person& before, const Person& after)

@@ -39,6 +39,13 @@ public:
     /// The length of this person's own count: as said, else as kept lately; nothing when unknown.
     std::optional<double> ownCountS();
 
+    /// Nobody is in it, archived or not.
+    bool isEmpty() const;
+    /// Whether this journal is of somebody who teaches: then people and what a teacher needs are in
+    /// sight. Alone, they stay out of it until they are wanted, or there are several people.
+    bool isTeaching() const;
+    bool setTeaching(bool teaching);
+
     /// Adds somebody, as a step that can be undone. Returns the id, or 0 when it failed.
     Id addPerson(const Person& person);
     /// Writes what differs between what a form showed and what it says now, as a step that can be
@@ -52,6 +59,9 @@ public:
 
     /// The person at hand moves so many rungs up (or down, below 0) from where they stood.
     bool stand(const LadderPlace& was, int rungsAway);
+
+    /// Forgets all that could be undone: what they held is not to come back.
+    void forgetSteps() { m_undo.clear(); }
 
     /// The value of a result, or nothing after its error was said.
     template <class T>

@@ -8,24 +8,22 @@
 
 namespace layakari {
 
-void undoStep(JournalDesk* desk, MessageBar* bar, bool redo)
+QString undoStep(JournalDesk* desk, bool redo)
 {
     QUndoStack* stack = desk->undoStack();
     const QString what = redo ? stack->redoText() : stack->undoText();
-    if (redo ? !stack->canRedo() : !stack->canUndo()) {
-        bar->showNote(QObject::tr("There is nothing to take back."));
-        return;
-    }
+    if (redo ? !stack->canRedo() : !stack->canUndo())
+        return redo ? QObject::tr("There is nothing to do again.")
+                    : QObject::tr("There is nothing to take back.");
     redo ? stack->redo() : stack->undo();
-    bar->showNote(redo ? QObject::tr("Done again: %1").arg(what)
-                       : QObject::tr("Taken back: %1").arg(what));
+    return redo ? QObject::tr("Done again: %1").arg(what) : QObject::tr("Taken back: %1").arg(what);
 }
 
 void addUndoKeys(QWidget* page, JournalDesk* desk, MessageBar* bar)
 {
     const auto on = [&](const QKeySequence& keys, bool redo) {
         QObject::connect(new QShortcut(keys, page), &QShortcut::activated, page,
-                         [desk, bar, redo] { undoStep(desk, bar, redo); });
+                         [desk, bar, redo] { bar->showNote(undoStep(desk, redo)); });
     };
     on(QKeySequence::Undo, false);
     on(Qt::CTRL | Qt::SHIFT | Qt::Key_Z, true);

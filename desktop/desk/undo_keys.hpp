@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include <QString>
+
 class QWidget;
 
 namespace layakari {
@@ -12,7 +14,7 @@ class MessageBar;
 /// steps, while it is the page that is shown. What was done is said in `bar`.
 void addUndoKeys(QWidget* page, JournalDesk* desk, MessageBar* bar);
 
-/// Takes the last step back, or does it again, and says so.
-void undoStep(JournalDesk* desk, MessageBar* bar, bool redo);
+/// Takes the last step back, or does it again, and gives the words for it.
+QString undoStep(JournalDesk* desk, bool redo);
 
 } // namespace layakari

@@ -17,8 +17,8 @@ namespace layakari {
 namespace {
 
 constexpr double margin = 24;
-constexpr double lowY = 50;
-constexpr double highY = 22;
+constexpr double lowY = 47;
+constexpr double highY = 20;
 // Where along the line the places lie: on the way in, at its height, and on the way out.
 constexpr std::array<double, 5> along{0.07, 0.285, 0.51, 0.735, 0.94};
 

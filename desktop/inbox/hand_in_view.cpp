@@ -7,12 +7,14 @@
 #include "desktop/controls/plan_chooser.hpp"
 #include "desktop/desk/intake_desk.hpp"
 #include "desktop/desk/journal_desk.hpp"
+#include "desktop/desk/sitting_actions.hpp"
 
 #include <QFileDialog>
 #include <QFileInfo>
 #include <QHBoxLayout>
 #include <QHeaderView>
 #include <QLabel>
+#include <QMenu>
 #include <QPushButton>
 #include <QTreeWidget>
 #include <QVBoxLayout>
@@ -26,22 +28,24 @@ constexpr int idRole = Qt::UserRole;
 
 } // namespace
 
-HandInView::HandInView(JournalDesk* desk, IntakeDesk* intake, QWidget* parent)
+HandInView::HandInView(JournalDesk* desk, IntakeDesk* intake, SittingActions* actions,
+                       QWidget* parent)
     : QWidget(parent),
       m_desk(desk),
+      m_actions(actions),
       m_intake(intake),
       m_sentence(textLabel({}, Type::Sentence, this, "handInSentence")),
       m_watching(softLabel({}, Type::Body, this, "handInWatching")),
       m_list(new QTreeWidget(this)),
-      m_files(leadButton(tr("Hand in recordings…"), "handInFiles", this)),
+      m_files(leadButton(tr("Add recordings…"), "handInFiles", this)),
       m_folder(wordButton(tr("A whole folder…"), "handInFolder", this)),
       m_watch(wordButton({}, "handInWatch", this,
-                         tr("What a phone syncs into a folder is handed in by itself"))),
+                         tr("What a phone syncs into a folder is added by itself"))),
       m_copy(wordButton({}, "handInCopy", this,
                         tr("Whether recordings are copied into the journal's folder when they are "
-                           "kept; this holds for all that is handed in from now on"))),
+                           "saved; this holds for what is added from now on"))),
       m_stop(wordButton(tr("Stop reading"), "handInStop", this)),
-      m_putAway(wordButton(tr("Put away what is done"), "handInPutAway", this,
+      m_putAway(wordButton(tr("Clear what is done"), "handInPutAway", this,
                            tr("The sittings stay in the journal"))),
       m_choice(new QWidget(this)),
       m_person(choiceBox(tr("Whose it is"), "handInPerson", {}, this)),
@@ -70,6 +74,8 @@ HandInView::HandInView(JournalDesk* desk, IntakeDesk* intake, QWidget* parent)
             if (handed.id == id && handed.sitting && handed.person)
                 emit sittingWanted(*handed.person, *handed.sitting);
     });
+    m_list->setContextMenuPolicy(Qt::CustomContextMenu);
+    connect(m_list, &QWidget::customContextMenuRequested, this, &HandInView::showMenu);
     connect(m_intake, &IntakeDesk::changed, this, &HandInView::showAll);
     connect(m_intake, &IntakeDesk::progressed, this, [this](Id id) {
         for (const Handed& handed : m_intake->all())
@@ -82,10 +88,9 @@ HandInView::HandInView(JournalDesk* desk, IntakeDesk* intake, QWidget* parent)
 void HandInView::buildLayout()
 {
     m_list->setObjectName(QStringLiteral("handInList"));
-    m_list->setAccessibleName(tr("Recordings that were handed in"));
+    m_list->setAccessibleName(tr("Recordings in the inbox"));
     m_list->setColumnCount(columns);
-    m_list->setHeaderLabels(
-        {tr("Recording"), tr("Whose"), tr("What was practised"), tr("What became of it")});
+    m_list->setHeaderLabels({tr("Recording"), tr("Whose"), tr("What was practised"), tr("State")});
     m_list->setRootIsDecorated(false);
     m_list->setAllColumnsShowFocus(true);
     m_list->setUniformRowHeights(true);
@@ -131,7 +136,7 @@ QString HandInView::stateOf(const Handed& handed) const
 {
     QString words = QString::fromStdString(handed.words);
     switch (handed.state) {
-    case Handed::State::Kept: return tr("kept");
+    case Handed::State::Kept: return handed.sitting ? tr("saved") : tr("saved, then deleted");
     case Handed::State::Known: return words;
     case Handed::State::Failed: return tr("not read: %1").arg(words);
     case Handed::State::Waiting: break;
@@ -243,10 +248,29 @@ void HandInView::assignChosen()
     for (const Handed& handed : chosen()) m_intake->assign(handed.id, person, m_plan->plan());
 }
 
+// Of a row that became a sitting: what can be done with that.
+void HandInView::showMenu(const QPoint& at)
+{
+    const QTreeWidgetItem* item = m_list->itemAt(at);
+    if (!item) item = m_list->currentItem();
+    if (!item) return;
+    const Id id = item->data(File, idRole).toLongLong();
+    for (const Handed& handed : m_intake->all()) {
+        if (handed.id != id || !handed.sitting) continue;
+        const auto sitting = m_desk->told(m_desk->journal().sitting(*handed.sitting));
+        if (!sitting || !*sitting) return;
+        auto* menu = new QMenu(this);
+        menu->setObjectName(QStringLiteral("sittingMenu"));
+        menu->setAttribute(Qt::WA_DeleteOnClose);
+        m_actions->fill(menu, **sitting, this);
+        menu->popup(m_list->viewport()->mapToGlobal(at));
+    }
+}
+
 void HandInView::chooseFiles()
 {
     const QStringList files = QFileDialog::getOpenFileNames(
-        this, tr("Hand in recordings"), {},
+        this, tr("Add recordings"), {},
         tr("Recordings (*.m4a *.mp3 *.wav *.flac *.ogg *.opus *.aac *.amr *.3gp *.mp4);;All files "
            "(*)"));
     if (!files.isEmpty()) m_intake->takeIn(files);
@@ -255,7 +279,7 @@ void HandInView::chooseFiles()
 void HandInView::chooseFolder()
 {
     const QString folder =
-        QFileDialog::getExistingDirectory(this, tr("Hand in all recordings of a folder"));
+        QFileDialog::getExistingDirectory(this, tr("Add all recordings of a folder"));
     if (folder.isEmpty()) return;
     if (m_intake->takeIn({folder}) == 0)
         emit note(tr("There is no recording in %1 that is not waiting already.").arg(folder));

@@ -17,13 +17,17 @@ namespace layakari {
 class IntakeDesk;
 class JournalDesk;
 class PlanChooser;
+class SittingActions;
 
 /// What was handed in together: each recording with whose it is, what was practised, and what
 /// became of it. What could not be matched is given to somebody here.
 class HandInView : public QWidget {
     Q_OBJECT
 public:
-    HandInView(JournalDesk* desk, IntakeDesk* intake, QWidget* parent = nullptr);
+    HandInView(JournalDesk* desk, IntakeDesk* intake, SittingActions* actions,
+               QWidget* parent = nullptr);
+
+    void chooseFiles();
 
 signals:
     void note(const QString& text);
@@ -36,13 +40,14 @@ private:
     void showChoice();
     QString stateOf(const Handed& handed) const;
     QString planOf(const Handed& handed);
-    void chooseFiles();
+    void showMenu(const QPoint& at);
     void chooseFolder();
     void chooseWatched();
     void assignChosen();
     std::vector<Handed> chosen() const;
 
     JournalDesk* m_desk;
+    SittingActions* m_actions;
     IntakeDesk* m_intake;
     QLabel* m_sentence;
     QLabel* m_watching;

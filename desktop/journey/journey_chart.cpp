@@ -317,6 +317,14 @@ void JourneyChart::focusOutEvent(QFocusEvent* event)
     draw();
 }
 
+void JourneyChart::contextMenuEvent(QContextMenuEvent* event)
+{
+    if (!m_chosen) return;
+    if (event->reason() == QContextMenuEvent::Mouse) return emit menuWanted(event->globalPos());
+    const auto at = placeOf(m_chosen);
+    emit menuWanted(mapToGlobal(at ? at->toPoint() : rect().center()));
+}
+
 bool JourneyChart::eventFilter(QObject* watched, QEvent* event)
 {
     const auto type = event->type();

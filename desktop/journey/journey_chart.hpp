@@ -37,10 +37,12 @@ public:
 signals:
     void chosenChanged(layakari::Id sitting);
     void openWanted(layakari::Id sitting);
+    void menuWanted(const QPoint& at); ///< for the one that is chosen; of the screen
     void axisMoved();
 
 protected:
     void keyPressEvent(QKeyEvent* event) override;
+    void contextMenuEvent(QContextMenuEvent* event) override;
     void focusInEvent(QFocusEvent* event) override;
     void focusOutEvent(QFocusEvent* event) override;
     bool eventFilter(QObject* watched, QEvent* event) override;

@@ -5,13 +5,17 @@
 #include "core/journal/figures.hpp"
 #include "core/measure/robust.hpp"
 #include "core/progress/rungs.hpp"
+#include "core/report/explain.hpp"
 #include "core/report/take_out.hpp"
 #include "core/words/terms.hpp"
 #include "desktop/controls/controls.hpp"
+#include "desktop/controls/empty_offer.hpp"
 #include "desktop/controls/lay.hpp"
 #include "desktop/controls/message_bar.hpp"
 #include "desktop/desk/journal_desk.hpp"
+#include "desktop/desk/sitting_actions.hpp"
 #include "desktop/desk/undo_keys.hpp"
+#include "desktop/help/explain_note.hpp"
 #include "desktop/journey/day_line.hpp"
 #include "desktop/journey/journey_chart.hpp"
 #include "desktop/journey/weeks_report.hpp"
@@ -19,7 +23,9 @@
 #include <QFileDialog>
 #include <QInputDialog>
 #include <QLabel>
+#include <QMenu>
 #include <QPushButton>
+#include <QShortcut>
 #include <algorithm>
 #include <set>
 
@@ -28,6 +34,7 @@ namespace layakari {
 namespace {
 
 constexpr int mostSittings = 100'000;
+constexpr int usualWeeks = 8; // on paper
 // What the boxes carry besides names of plans and people; no plan's name has a tab in it.
 constexpr QLatin1String byTechnique("\ttechnique ");
 constexpr QLatin1String ownPractice("\tpractice ");
@@ -43,26 +50,29 @@ FigureKey figureOf(const QVariant& key) { return kindOf(key.toString().toStdStri
 
 } // namespace
 
-JourneyPage::JourneyPage(JournalDesk* desk, QWidget* parent)
+JourneyPage::JourneyPage(JournalDesk* desk, SittingActions* actions, QWidget* parent)
     : QWidget(parent),
       m_desk(desk),
+      m_actions(actions),
       m_bar(new MessageBar(QStringLiteral("journeyMessage"), this)),
-      m_figure(choiceBox(tr("FigureKey"), "journeyFigure", {}, this)),
+      m_figure(choiceBox(tr("Figure"), "journeyFigure", {}, this)),
       m_practice(choiceBox(tr("Practice"), "journeyPractice", {}, this)),
       m_beside(choiceBox(tr("Beside whom or what"), "journeyBeside", {}, this)),
       m_sentence(textLabel({}, Type::Sentence, this, "journeySentence")),
       m_facts(softLabel({}, Type::Body, this, "journeyFacts")),
-      m_empty(textLabel({}, Type::Sentence, this, "journeyEmpty")),
+      m_empty(new EmptyOffer(QStringLiteral("journeyEmpty"), this)),
       m_body(new QWidget(this)),
       m_chart(new JourneyChart(this)),
       m_days(new DayLine(m_chart, this)),
       m_chosen(textLabel({}, Type::Row, this, "journeyChosen")),
-      m_open(wordButton(tr("Look at it…"), "journeyOpen", this,
+      m_open(wordButton(tr("Look back on it"), "journeyOpen", this,
                         tr("How this sitting was, on Reflect (Enter)"))),
-      m_leaveOut(wordButton({}, "journeyLeaveOut", this)),
+      m_this(wordButton(tr("This sitting"), "journeyThis", this,
+                        tr("Change, move, leave out, archive or delete it"))),
+      m_thisMenu(new QMenu(this)),
       m_weeks(wordButton(tr("Weeks as PDF…"), "journeyWeeks", this,
                          tr("The last weeks of this person on two pages"))),
-      m_takeOut(wordButton(tr("Take out…"), "journeyTakeOut", this,
+      m_takeOut(wordButton(tr("Export…"), "journeyTakeOut", this,
                            tr("The whole journal into a folder: figures as CSV, readings as JSON, "
                               "phases as captions")))
 {
@@ -82,12 +92,29 @@ JourneyPage::JourneyPage(JournalDesk* desk, QWidget* parent)
     connect(m_open, &QPushButton::clicked, this, [this] {
         if (m_chart->chosen()) emit sittingWanted(m_chart->chosen());
     });
-    connect(m_leaveOut, &QPushButton::clicked, this, &JourneyPage::leaveOut);
-    connect(m_takeOut, &QPushButton::clicked, this, [this] {
-        const QString folder =
-            QFileDialog::getExistingDirectory(this, tr("Take the journal out into a folder"));
-        if (!folder.isEmpty()) takeOutTo(folder);
+    m_thisMenu->setObjectName(QStringLiteral("sittingMenu"));
+    m_this->setMenu(m_thisMenu);
+    const auto fill = [this] {
+        if (const Sitting* sitting = chosen()) m_actions->fill(m_thisMenu, *sitting, this);
+    };
+    connect(m_thisMenu, &QMenu::aboutToShow, this, fill);
+    connect(m_chart, &JourneyChart::menuWanted, this,
+            [this](const QPoint& at) { m_thisMenu->popup(at); });
+    connect(new QShortcut(Qt::Key_Delete, this), &QShortcut::activated, this, [this] {
+        if (const Sitting* sitting = chosen()) m_actions->askToDelete(*sitting, this);
     });
+    explainItself(m_sentence, [this]() -> std::optional<Explanation> {
+        if (m_figure->count() == 0) return std::nullopt;
+        const auto figure = figureOf(m_figure->currentData());
+        return explainTrend(
+            trendOf(ofPractice(m_sittings, m_practice->currentData().toString()), figure), figure);
+    });
+    explainItself(m_chosen, [this]() -> std::optional<Explanation> {
+        const Sitting* sitting = chosen();
+        if (!sitting || m_figure->count() == 0) return std::nullopt;
+        return explainFigure(*sitting, figureOf(m_figure->currentData()));
+    });
+    connect(m_takeOut, &QPushButton::clicked, this, &JourneyPage::askToTakeOut);
     connect(m_weeks, &QPushButton::clicked, this, &JourneyPage::askForWeeks);
     connect(m_desk, &JournalDesk::personChanged, this, &JourneyPage::takeNews);
     connect(m_desk, &JournalDesk::journalChanged, this, &JourneyPage::takeNews);
@@ -102,10 +129,17 @@ void JourneyPage::buildLayout()
                                             lay::gap(16), plainWord(tr("beside"), this), m_beside,
                                             lay::stretch(), m_weeks, m_takeOut}),
                  lay::gap(4), m_sentence, m_facts, lay::wide(m_chart), m_days,
-                 lay::row({.spacing = 12}, {lay::wide(m_chosen), m_leaveOut, m_open})});
+                 lay::row({.spacing = 12}, {lay::wide(m_chosen), m_this, m_open})});
     lay::column(this, {},
                 {m_bar, lay::wide(lay::column({.margins = {28, 8, 28, 16}},
-                                              {m_empty, lay::wide(m_body), lay::stretch(0)}))});
+                                              {lay::wide(m_empty), lay::wide(m_body)}))});
+}
+
+void JourneyPage::askToTakeOut()
+{
+    const QString folder =
+        QFileDialog::getExistingDirectory(this, tr("Export the journal into a folder"));
+    if (!folder.isEmpty()) takeOutTo(folder);
 }
 
 // Beside the window's thread, over a journal of its own: thousands of sittings take a while.
@@ -113,14 +147,14 @@ void JourneyPage::takeOutTo(const QString& folder)
 {
     if (m_isTakingOut) return;
     m_isTakingOut = true;
-    m_bar->showProgress(tr("Taking the journal out"), 0);
+    m_bar->showProgress(tr("Exporting the journal"), 0);
     m_takingOut = std::jthread([this, folder,
                                 from = m_desk->journal().folder()](const std::stop_token& stop) {
         const Progress progress{[this](double fraction) {
                                     QMetaObject::invokeMethod(
                                         this,
                                         [this, fraction] {
-                                            m_bar->showProgress(tr("Taking the journal out"),
+                                            m_bar->showProgress(tr("Exporting the journal"),
                                                                 fraction);
                                         },
                                         Qt::QueuedConnection);
@@ -141,6 +175,7 @@ void JourneyPage::takeOutTo(const QString& folder)
 void JourneyPage::tellTakenOut(const Result<int>& taken, const QString& folder)
 {
     m_isTakingOut = false;
+    emit exported(taken ? tr("The journal is exported.") : tr("The journal was not exported."));
     if (taken)
         m_bar->showNote(tr("%1 sittings of everybody are in %2, with all their readings.")
                             .arg(*taken)
@@ -153,11 +188,10 @@ void JourneyPage::tellTakenOut(const Result<int>& taken, const QString& folder)
 
 void JourneyPage::askForWeeks()
 {
-    constexpr int usually = 8;
     constexpr int aYear = 52;
     bool isSure = false;
     const int weeks = QInputDialog::getInt(this, tr("Weeks as PDF"), tr("The last how many weeks?"),
-                                           usually, 1, aYear, 1, &isSure);
+                                           usualWeeks, 1, aYear, 1, &isSure);
     if (!isSure) return;
     const QString file =
         QFileDialog::getSaveFileName(this, tr("Save these weeks"),
@@ -168,12 +202,11 @@ void JourneyPage::askForWeeks()
     if (!file.isEmpty()) saveWeeksPdf(file, weeks);
 }
 
-bool JourneyPage::saveWeeksPdf(const QString& file, int weeks)
+Result<Sheet> JourneyPage::sheetOfWeeks(int weeks)
 {
     if (m_isStale) takePerson();
-    if (!m_desk->person()) return false;
     WeeksReport report;
-    report.person = *m_desk->person();
+    if (m_desk->person()) report.person = *m_desk->person();
     report.to = m_desk->today();
     report.from = report.to - std::chrono::days(7 * weeks - 1);
     for (const Sitting& sitting : m_sittings) {
@@ -181,12 +214,24 @@ bool JourneyPage::saveWeeksPdf(const QString& file, int weeks)
         report.sittings.push_back(sitting);
         if (sitting.planVersion) report.practice[*sitting.planVersion] = practiceOf(sitting);
     }
-    const auto written = writeWeeksPdf(report, file);
+    return sheetOf(report);
+}
+
+bool JourneyPage::saveWeeksPdf(const QString& file, int weeks)
+{
+    const auto written =
+        sheetOfWeeks(weeks).and_then([&](const Sheet& sheet) { return writePdf(file, sheet); });
     if (written)
         m_bar->showNote(tr("Saved as %1.").arg(file));
     else
         m_bar->showError(QString::fromStdString(written.error().message()));
     return written.has_value();
+}
+
+void JourneyPage::print()
+{
+    if (const auto sheet = m_desk->told(sheetOfWeeks(usualWeeks)))
+        m_desk->told(printSheet(this, *sheet));
 }
 
 void JourneyPage::note(const QString& text) { m_bar->showNote(text); }
@@ -223,14 +268,12 @@ void JourneyPage::takePerson()
                               .value_or(std::vector<Sitting>{})
                         : std::vector<Sitting>{};
     fillRungs();
+    const bool hadFocus = m_body->isAncestorOf(window()->focusWidget());
     m_empty->setVisible(m_sittings.empty());
+    if (m_sittings.empty() && hadFocus) m_empty->setFocus();
     m_body->setVisible(!m_sittings.empty());
     if (m_sittings.empty()) {
-        m_empty->setText(
-            person ? tr("%1 has no sittings yet. Hand in a recording on Prepare (press 1), and its "
-                        "figures begin here.")
-                         .arg(QString::fromStdString(person->name))
-                   : tr("Nobody is in the journal yet. Add a person on Prepare: press 1."));
+        m_empty->showFor(person ? QString::fromStdString(person->name) : QString());
         return;
     }
     fillPractices();
@@ -414,7 +457,7 @@ void JourneyPage::showChosen()
 {
     const Sitting* sitting = chosen();
     m_open->setVisible(sitting);
-    m_leaveOut->setVisible(sitting);
+    m_this->setVisible(sitting);
     if (!sitting) {
         m_chosen->setText(tr("Choose a sitting: click a point, or the arrow keys."));
         return;
@@ -426,35 +469,11 @@ void JourneyPage::showChosen()
     words << QString::fromStdString(valueInWords(sitting->practiceS / 60, figure::minutes));
     if (!sitting->words.leftOut.empty())
         words << tr("does not count: %1").arg(QString::fromStdString(sitting->words.leftOut));
+    if (sitting->origin == Sitting::Origin::Simulated)
+        words << tr("simulated, does not count");
+    else if (sitting->origin == Sitting::Origin::Noted)
+        words << tr("noted by hand");
     m_chosen->setText(words.join(QStringLiteral("  ·  ")));
-    m_leaveOut->setText(sitting->words.leftOut.empty() ? tr("Leave it out…") : tr("Let it count"));
-    m_leaveOut->setToolTip(tr("Whether trend, bests and proposals take this sitting into account"));
-}
-
-void JourneyPage::leaveOut()
-{
-    const Sitting* sitting = chosen();
-    if (!sitting) return;
-    const SittingWords was = sitting->words;
-    SittingWords now = was;
-    now.leftOut.clear();
-    if (was.leftOut.empty()) {
-        bool isSure = false;
-        const QString why = QInputDialog::getText(
-            this, tr("Leave a sitting out"),
-            tr("Why should it not count? (A visitor spoke, another person's recording…)"),
-            QLineEdit::Normal, {}, &isSure);
-        if (!isSure) return;
-        now.leftOut = why.trimmed().isEmpty() ? tr("no reason given").toStdString()
-                                              : why.trimmed().toStdString();
-    }
-    const Id id = sitting->id;
-    const QString what =
-        now.leftOut.empty() ? tr("Let a sitting count") : tr("Leave a sitting out");
-    if (m_desk->perform(
-            what, [this, id, now] { return m_desk->journal().saveSittingWords(id, now); },
-            [this, id, was] { return m_desk->journal().saveSittingWords(id, was); }))
-        m_bar->showNote(tr("Done: %1. Ctrl+Z takes it back.").arg(what));
 }
 
 } // namespace layakari

@@ -7,7 +7,7 @@
 #include "desktop/journey/journey_chart.hpp"
 #include "desktop/paper/paper.hpp"
 
-#include <QPdfWriter>
+#include <QPagedPaintDevice>
 #include <algorithm>
 #include <cmath>
 #include <qcustomplot.h>
@@ -49,7 +49,7 @@ std::optional<double> usual(const std::vector<Sitting>& sittings, FigureKey figu
 
 class Pages {
 public:
-    Pages(QPdfWriter& writer, const WeeksReport& report)
+    Pages(QPagedPaintDevice& writer, const WeeksReport& report)
         : m_writer(writer), m_painter(&writer), m_paper(m_painter), m_report(report)
     {
     }
@@ -66,7 +66,7 @@ public:
     }
 
 private:
-    QPdfWriter& m_writer;
+    QPagedPaintDevice& m_writer;
     QCPPainter m_painter;
     Paper m_paper;
     const WeeksReport& m_report;
@@ -246,16 +246,16 @@ private:
 
 } // namespace
 
-Result<void> writeWeeksPdf(const WeeksReport& report, const QString& file)
+Result<Sheet> sheetOf(const WeeksReport& report)
 {
     if (report.sittings.empty())
-        return fail({ErrorCode::BadArgument, file.toStdString(), "",
+        return fail({ErrorCode::BadArgument, "", "",
                      report.person.name + " has no sitting in these weeks", "choose more weeks"});
     const QString title = QStringLiteral("%1, %2 to %3")
                               .arg(QString::fromStdString(report.person.name),
                                    QString::fromStdString(dayToText(report.from)),
                                    QString::fromStdString(dayToText(report.to)));
-    return writePdf(file, title, [&](QPdfWriter& writer) { Pages(writer, report).draw(); });
+    return Sheet{title, [report](QPagedPaintDevice& device) { Pages(device, report).draw(); }};
 }
 
 } // namespace layakari

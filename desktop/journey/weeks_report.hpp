@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "core/base/result.hpp"
 #include "core/journal/records.hpp"
+#include "desktop/paper/paper.hpp"
 
 #include <QString>
 #include <map>
@@ -18,10 +18,9 @@ struct WeeksReport {
     std::map<Id, QString> practice; ///< names by version of a plan; free practice is not in it
 };
 
-/// Writes some weeks of a person's practice as two pages of A4: what was practised how often and
-/// how it went, with charts of the figures as far as they find room, and every sitting in a line as
-/// far as those do. Whole or not at all. CannotWrite: the file cannot be written; BadArgument:
-/// there is no sitting in these weeks.
-Result<void> writeWeeksPdf(const WeeksReport& report, const QString& file);
+/// Some weeks of a person's practice as two pages of A4: what was practised how often and how it
+/// went, with charts of the figures as far as they find room, and every sitting in a line as far as
+/// those do. BadArgument: there is no sitting in these weeks.
+Result<Sheet> sheetOf(const WeeksReport& report);
 
 } // namespace layakari

@@ -5,6 +5,8 @@
 
 #include <QBuffer>
 #include <QPdfWriter>
+#include <QPrintDialog>
+#include <QPrinter>
 
 namespace layakari {
 
@@ -73,22 +75,44 @@ double Paper::heightOf(const std::function<void()>& write)
     return height;
 }
 
-Result<void> writePdf(const QString& file, const QString& title,
-                      const std::function<void(QPdfWriter&)>& draw)
+namespace {
+
+void drawOnPaper(QPagedPaintDevice& device, const Sheet& sheet)
+{
+    const PaintedIn paper(Theme::paperTheme());
+    device.setPageSize(QPageSize(QPageSize::A4));
+    device.setPageMargins(QMarginsF(marginMm, marginMm, marginMm, marginMm),
+                          QPageLayout::Millimeter);
+    sheet.draw(device);
+}
+
+} // namespace
+
+Result<void> writePdf(const QString& file, const Sheet& sheet)
 {
     QBuffer buffer;
     buffer.open(QIODevice::WriteOnly);
     {
-        const PaintedIn paper(Theme::paperTheme());
         QPdfWriter writer(&buffer);
         writer.setResolution(dotsPerInch);
-        writer.setPageSize(QPageSize(QPageSize::A4));
-        writer.setPageMargins(QMarginsF(marginMm, marginMm, marginMm, marginMm),
-                              QPageLayout::Millimeter);
-        writer.setTitle(title);
-        draw(writer);
+        writer.setTitle(sheet.title);
+        drawOnPaper(writer, sheet);
     }
     return writeBytes(file, buffer.data());
+}
+
+Result<bool> printSheet(QWidget* over, const Sheet& sheet)
+{
+    QPrinter printer;
+    printer.setResolution(dotsPerInch);
+    printer.setDocName(sheet.title);
+    QPrintDialog dialog(&printer, over);
+    if (dialog.exec() != QDialog::Accepted) return false;
+    drawOnPaper(printer, sheet);
+    if (printer.printerState() == QPrinter::Error)
+        return fail({ErrorCode::CannotWrite, printer.printerName().toStdString(), "",
+                     "the printer does not print", "see whether it is on, or save a PDF instead"});
+    return true;
 }
 
 QString observingOnly()

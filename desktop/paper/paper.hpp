@@ -7,7 +7,9 @@
 #include <QPainter>
 #include <functional>
 
-class QPdfWriter;
+class QWidget;
+
+class QPagedPaintDevice;
 
 namespace layakari {
 
@@ -41,10 +43,19 @@ private:
     void paragraph(const QString& words, const QFont& font, const QColor& color);
 };
 
-/// Writes a PDF of A4 pages whose units are those of the screen, in the colours of paper, whatever
-/// theme is shown. Whole or not at all. CannotWrite: the file cannot be written.
-Result<void> writePdf(const QString& file, const QString& title,
-                      const std::function<void(QPdfWriter&)>& draw);
+/// What can be printed, or written as PDF: pages of A4 whose units are those of the screen.
+struct Sheet {
+    QString title;
+    std::function<void(QPagedPaintDevice&)> draw;
+};
+
+/// Writes a PDF in the colours of paper and the usual size of text, whatever is shown. Whole or not
+/// at all. CannotWrite: the file cannot be written.
+Result<void> writePdf(const QString& file, const Sheet& sheet);
+
+/// Asks for a printer and prints; false where somebody leaves it. Errors as a printer has them:
+/// CannotWrite.
+Result<bool> printSheet(QWidget* over, const Sheet& sheet);
 
 /// That the program observes and proposes, and whose it is to judge: at the end of every report.
 QString observingOnly();

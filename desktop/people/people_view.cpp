@@ -1,10 +1,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "desktop/people/people_view.hpp"
 
+#include "core/intake/putting_right.hpp"
 #include "core/listen/breath_profile.hpp"
 #include "core/pitch/pitch.hpp"
 #include "desktop/controls/controls.hpp"
 #include "desktop/controls/lay.hpp"
+#include "desktop/controls/question.hpp"
 #include "desktop/desk/journal_desk.hpp"
 
 #include <QCheckBox>
@@ -12,13 +14,16 @@
 #include <QDoubleSpinBox>
 #include <QFormLayout>
 #include <QGridLayout>
+#include <QGuiApplication>
 #include <QLabel>
 #include <QLineEdit>
 #include <QListWidget>
 #include <QLocale>
+#include <QMenu>
 #include <QPlainTextEdit>
 #include <QPushButton>
 #include <cmath>
+#include <limits>
 #include <map>
 
 namespace layakari {
@@ -39,7 +44,7 @@ QString profileInWords(const Person& person)
                              : std::optional(parseProfile(person.breathProfile, person.name));
     if (!profile || !*profile)
         return QObject::tr("The sound of this person's breath is not known yet. It is learned from "
-                           "the recordings that are handed in.");
+                           "the recordings that are added.");
     const BreathProfile& known = **profile;
     const double louder =
         known.exhale.values[BreathCharacter::level] - known.inhale.values[BreathCharacter::level];
@@ -57,7 +62,7 @@ PeopleView::PeopleView(JournalDesk* desk, QWidget* parent)
     : QWidget(parent),
       m_desk(desk),
       m_list(new QListWidget(this)),
-      m_withArchived(new QCheckBox(tr("also those put away"), this)),
+      m_withArchived(new QCheckBox(tr("also those archived"), this)),
       m_form(nullptr),
       m_name(new QLineEdit(this)),
       m_note(new QPlainTextEdit(this)),
@@ -66,13 +71,16 @@ PeopleView::PeopleView(JournalDesk* desk, QWidget* parent)
       m_sa(new QLineEdit(this)),
       m_saNote(softLabel({}, Type::Small, this, "personSaNote")),
       m_profile(softLabel({}, Type::Small, this, "personProfile")),
-      m_archive(wordButton({}, "archivePerson", this))
+      m_archive(wordButton({}, "archivePerson", this)),
+      m_erase(wordButton(tr("Erase…"), "erasePerson", this,
+                         tr("For good, with everything of this person")))
 {
     setObjectName(QStringLiteral("peopleView"));
     m_list->setObjectName(QStringLiteral("peopleList"));
     m_list->setAccessibleName(tr("People"));
     m_withArchived->setObjectName(QStringLiteral("withArchived"));
     auto* side = new QWidget(this);
+    m_side = side;
     side->setFixedWidth(peopleListWidth);
     QPushButton* add = leadButton(tr("Add a person"), "addPerson", this);
     lay::column(side, {}, {lay::wide(m_list), lay::row({add, m_withArchived, lay::stretch()})});
@@ -82,9 +90,14 @@ PeopleView::PeopleView(JournalDesk* desk, QWidget* parent)
     connect(m_withArchived, &QCheckBox::toggled, this, &PeopleView::refill);
     connect(m_list, &QListWidget::currentRowChanged, this, [this](int at) {
         if (m_settingUp || at < 0) return;
+        m_isNaming = false;
         m_desk->choosePerson(m_shown[static_cast<std::size_t>(at)].id);
         showPerson();
     });
+    connect(m_erase, &QPushButton::clicked, this, &PeopleView::askToErase);
+    m_list->setContextMenuPolicy(Qt::CustomContextMenu);
+    connect(m_list, &QWidget::customContextMenuRequested, this, &PeopleView::showMenu);
+    connect(m_name, &QLineEdit::returnPressed, this, &PeopleView::save);
     connect(m_archive, &QPushButton::clicked, this, [this] {
         const int at = m_list->currentRow();
         if (at >= 0) setArchived(!m_shown[static_cast<std::size_t>(at)].archived);
@@ -105,7 +118,7 @@ QWidget* PeopleView::buildForm()
 {
     m_name->setObjectName(QStringLiteral("personName"));
     m_name->setAccessibleName(tr("Name"));
-    m_name->setFont(typeface(Type::Sentence));
+    setTypeface(m_name, Type::Sentence);
     m_name->setMaxLength(120);
     m_note->setObjectName(QStringLiteral("personNote"));
     m_note->setAccessibleName(tr("Note"));
@@ -139,8 +152,12 @@ QWidget* PeopleView::buildForm()
         grid->addWidget(box, n / 3, n % 3);
         m_conditions.push_back(box);
     }
-    lay::column(m_form, {.spacing = 8},
-                {m_name, m_note,
+    m_naming = softLabel(tr("Write the name and press Enter; then this page asks for the rest."),
+                         Type::Body, this, "personNaming");
+    m_rest = new QWidget(m_form);
+    lay::column(m_form, {.spacing = 8}, {m_name, m_naming, lay::wide(m_rest), lay::stretch(0)});
+    lay::column(m_rest, {.spacing = 8},
+                {m_note,
                  lay::row({.spacing = 8}, {word(tr("Practises")), m_hour, word(tr("Own count")),
                                            m_count, word(tr("Sa")), m_sa, lay::stretch()}),
                  m_saNote, lay::gap(6),
@@ -149,12 +166,15 @@ QWidget* PeopleView::buildForm()
                               "diagnoses: it says where something speaks against a practice, and "
                               "whom to ask."),
                            Type::Small, this),
-                 grid, lay::gap(6), m_profile, lay::stretch(), lay::at(Qt::AlignLeft, m_archive)});
+                 grid, lay::gap(6), m_profile, lay::stretch(),
+                 lay::row({.spacing = 12}, {m_archive, m_erase, lay::stretch()})});
     return m_form;
 }
 
 void PeopleView::refill()
 {
+    // Whoever practises alone has a page about themselves, and nobody to choose from.
+    m_side->setVisible(m_desk->isTeaching() || m_isNaming);
     const auto all = m_desk->told(m_desk->journal().people(m_withArchived->isChecked()));
     const auto activity = m_desk->told(m_desk->journal().activity());
     std::map<Id, Journal::Activity> byPerson;
@@ -175,7 +195,7 @@ void PeopleView::refill()
                         done->second.sittings == 1 ? tr("1 sitting")
                                                    : tr("%1 sittings").arg(done->second.sittings),
                         QLocale::c().toString(toQDate(done->second.last), QStringLiteral("d MMM")));
-        if (person.archived) under = tr("put away");
+        if (person.archived) under = tr("archived");
         m_list->addItem(QString::fromStdString(person.name) + QStringLiteral("\n") + under);
         if (m_desk->person() && person.id == m_desk->person()->id) row = static_cast<int>(i);
     }
@@ -187,8 +207,10 @@ void PeopleView::refill()
 void PeopleView::showPerson()
 {
     const int at = m_list->currentRow();
-    m_form->setVisible(at >= 0);
-    if (at < 0) return;
+    m_form->setVisible(at >= 0 || m_isNaming);
+    m_naming->setVisible(m_isNaming);
+    m_rest->setVisible(!m_isNaming);
+    if (at < 0 || m_isNaming) return;
     const Person& person = m_shown[static_cast<std::size_t>(at)];
     m_settingUp = true;
     if (!m_name->isModified() || !m_name->hasFocus())
@@ -204,8 +226,9 @@ void PeopleView::showPerson()
         box->setChecked(person.conditions.count(
                             static_cast<Condition>(box->property("condition").toInt())) > 0);
     m_profile->setText(profileInWords(person));
-    m_archive->setText(person.archived ? tr("Bring back") : tr("Put away"));
-    m_archive->setToolTip(tr("Put away, a person is no longer listed; nothing is lost"));
+    m_archive->setText(person.archived ? tr("Bring back") : tr("Archive"));
+    m_archive->setToolTip(tr("Archived, a person is out of sight; nothing is lost"));
+    m_archive->setVisible(m_desk->isTeaching());
     m_settingUp = false;
 }
 
@@ -217,6 +240,7 @@ bool PeopleView::eventFilter(QObject* watched, QEvent* event)
 
 void PeopleView::save()
 {
+    if (m_isNaming && !m_settingUp) return addNamed();
     const int at = m_list->currentRow();
     if (m_settingUp || at < 0) return;
     Person person = m_shown[static_cast<std::size_t>(at)];
@@ -262,13 +286,127 @@ void PeopleView::setArchived(bool archived)
 
 void PeopleView::addPerson()
 {
+    m_isNaming = true;
+    m_settingUp = true;
+    m_list->setCurrentRow(-1);
+    m_name->clear();
+    m_settingUp = false;
+    m_side->show();
+    m_name->setPlaceholderText(tr("Name"));
+    showPerson();
+    m_name->setFocus();
+}
+
+// Once named, somebody new is in the journal; left without a name, nobody is.
+void PeopleView::addNamed()
+{
+    const QString name = m_name->text().trimmed();
+    m_isNaming = false;
+    if (name.isEmpty()) return refill();
     Person person;
-    person.name = tr("New person").toStdString();
+    person.name = name.toStdString();
     // A new person does as the one before in what is a matter of school.
     if (m_desk->person()) person.school = m_desk->person()->school;
-    if (m_desk->addPerson(person) == 0) return;
-    m_name->setFocus();
-    m_name->selectAll();
+    m_desk->addPerson(person);
+    refill();
+}
+
+void PeopleView::showMenu(const QPoint& at)
+{
+    if (m_list->currentRow() < 0) return;
+    auto* menu = new QMenu(this);
+    menu->setObjectName(QStringLiteral("personMenu"));
+    menu->setAttribute(Qt::WA_DeleteOnClose);
+    menu->addAction(m_archive->text(), m_archive, &QPushButton::click);
+    menu->addAction(m_erase->text(), m_erase, &QPushButton::click);
+    menu->popup(m_list->viewport()->mapToGlobal(at));
+}
+
+namespace {
+
+QString inMegabytes(std::uintmax_t bytes)
+{
+    return QLocale().formattedDataSize(static_cast<qint64>(bytes), 1, QLocale::DataSizeSIFormat);
+}
+
+QString counted(int n, const QString& one, const QString& several)
+{
+    return n == 1 ? one : several.arg(n);
+}
+
+// What goes, and what this does not reach, in words.
+QString whatGoes(const ToErase& what)
+{
+    const auto tr = [](const char* text) { return QObject::tr(text); };
+    QStringList goes{counted(what.sittings, tr("one sitting with its reading and notes"),
+                             tr("%1 sittings with their readings and notes")),
+                     tr("notes on health, days, and how this person's breath sounds")};
+    if (what.recordings > 0)
+        goes << counted(what.recordings, tr("one recording in Layakari's folder"),
+                        tr("%1 recordings in Layakari's folder")) +
+                    QStringLiteral(", ") + inMegabytes(what.bytes);
+    if (what.plans > 0) goes << counted(what.plans, tr("one own plan"), tr("%1 own plans"));
+    if (what.courses > 0) goes << counted(what.courses, tr("one course"), tr("%1 courses"));
+    if (what.waiting > 0)
+        goes << counted(what.waiting, tr("one recording that waits in the inbox"),
+                        tr("%1 recordings that wait in the inbox"));
+    QStringList words{tr("This goes, for good:")};
+    for (const QString& one : goes) words << QStringLiteral("  \u2022  ") + one;
+    words << QString();
+    if (what.recordingsElsewhere > 0)
+        words << counted(what.recordingsElsewhere,
+                         tr("One recording elsewhere on this machine stays where it is."),
+                         tr("%1 recordings elsewhere on this machine stay where they are."));
+    words << tr("What was exported, printed or sent is not reached.");
+    if (what.backups > 0)
+        words << counted(what.backups, tr("One backup of the journal still has this person in it."),
+                         tr("%1 backups of the journal still have this person in them."));
+    return words.join(QLatin1Char('\n'));
+}
+
+} // namespace
+
+void PeopleView::askToErase()
+{
+    const int at = m_list->currentRow();
+    if (at < 0) return;
+    const Person person = m_shown[static_cast<std::size_t>(at)];
+    const QString name = QString::fromStdString(person.name);
+    const auto what = m_desk->told(whatErasingTakes(m_desk->journal(), person.id));
+    if (!what) return;
+    bool backupsToo = false;
+    const QString option =
+        what->backups > 0 ? tr("Delete the backups too; a new one is made at once") : QString();
+    if (!isAgreed(this,
+                  {tr("Erase %1?").arg(name),
+                   whatGoes(*what),
+                   tr("Go on"),
+                   tr("Keep %1").arg(name),
+                   {},
+                   option},
+                  &backupsToo))
+        return;
+    if (!isAgreed(this,
+                  {tr("Really erase %1?").arg(name),
+                   tr("This cannot be taken back, not with Ctrl+Z either. To have someone out of "
+                      "sight, archive them instead.\n\nTo erase, write the name."),
+                   tr("Erase for good"), tr("Keep %1").arg(name), name}))
+        return;
+    QStringList recordings;
+    constexpr int allOfThem = std::numeric_limits<int>::max();
+    for (const Sitting& s :
+         m_desk->told(m_desk->journal().sittings(person.id, allOfThem, Journal::Which::All))
+             .value_or(std::vector<Sitting>{}))
+        recordings << QString::fromStdString(s.recording);
+    QGuiApplication::setOverrideCursor(Qt::WaitCursor);
+    const bool erased = m_desk->told(erasePerson(m_desk->journal(), person.id,
+                                                 backupsToo && what->backups > 0, m_desk->today()));
+    QGuiApplication::restoreOverrideCursor();
+    // What could be undone names what is gone, or has it in it.
+    m_desk->forgetSteps();
+    m_desk->takeNews();
+    emit this->erased(recordings);
+    if (erased) emit note(tr("%1 is erased.").arg(name));
 }
 
 } // namespace layakari

@@ -25,8 +25,13 @@ public:
     explicit PeopleView(JournalDesk* desk, QWidget* parent = nullptr);
 
 public slots:
-    /// Adds somebody new and waits for the name.
+    /// Waits for the name of somebody new; they are in the journal once it is there.
     void addPerson();
+
+signals:
+    void note(const QString& text);
+    /// Somebody is gone, and with them these recordings.
+    void erased(const QStringList& recordings);
 
 private:
     QWidget* buildForm();
@@ -34,11 +39,17 @@ private:
     void showPerson();
     void save();
     void setArchived(bool archived);
+    void askToErase();
+    void addNamed();
+    void showMenu(const QPoint& at);
     bool eventFilter(QObject* watched, QEvent* event) override;
 
     JournalDesk* m_desk;
     std::vector<Person> m_shown;
     bool m_settingUp = false;
+    bool m_isNaming = false; ///< somebody new waits for a name
+    QWidget* m_side = nullptr;
+    QLabel* m_naming = nullptr;
     QListWidget* m_list;
     QCheckBox* m_withArchived;
     QWidget* m_form;
@@ -50,7 +61,9 @@ private:
     QLabel* m_saNote;
     QLabel* m_profile;
     std::vector<QCheckBox*> m_conditions;
+    QWidget* m_rest = nullptr; ///< of the form, once there is a name
     QPushButton* m_archive;
+    QPushButton* m_erase;
 };
 
 } // namespace layakari

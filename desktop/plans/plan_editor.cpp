@@ -88,11 +88,11 @@ PlanEditor::PlanEditor(JournalDesk* desk, QWidget* parent)
     setObjectName(QStringLiteral("planEditor"));
     m_name->setObjectName(QStringLiteral("editorName"));
     m_name->setAccessibleName(tr("Name of the plan"));
-    m_name->setFont(typeface(Type::Row));
+    setTypeface(m_name, Type::Row);
     m_name->setMaxLength(planLimits::nameBytes / 4);
     m_line->setObjectName(QStringLiteral("editorLine"));
     m_line->setAccessibleName(tr("The breath in one line"));
-    m_line->setFont(typeface(Type::Row));
+    setTypeface(m_line, Type::Row);
     m_line->setPlaceholderText(tr("4-7-8   1:2   1:4:2 x 4s   in 4 hold 7 out 8   36 strokes @60"));
     m_line->setToolTip(
         tr("Write the chosen part: numbers or words, 5..8 for a range, * for as long "

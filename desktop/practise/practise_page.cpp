@@ -3,6 +3,7 @@
 
 #include "core/base/new_file.hpp"
 #include "core/base/text.hpp"
+#include "core/intake/intake.hpp"
 #include "desktop/controls/controls.hpp"
 #include "desktop/controls/lay.hpp"
 #include "desktop/controls/message_bar.hpp"
@@ -23,11 +24,9 @@ enum Page { readyPage, cuePage, guessPage };
 
 } // namespace
 
-PractisePage::PractisePage(JournalDesk* desk, std::filesystem::path recordings,
-                           const QString& settingsFile, QWidget* parent)
+PractisePage::PractisePage(JournalDesk* desk, const QString& settingsFile, QWidget* parent)
     : QWidget(parent),
       m_desk(desk),
-      m_recordings(std::move(recordings)),
       m_practising(new Practising(this)),
       m_bar(new MessageBar(QStringLiteral("practiseMessage"), this)),
       m_stack(new QStackedWidget(this)),
@@ -71,6 +70,11 @@ PractisePage::PractisePage(JournalDesk* desk, std::filesystem::path recordings,
         m_bar->showError(message);
     });
     connect(m_practising, &Practising::ended, this, &PractisePage::keep);
+    // Whether it is over is known once whoever else listens has heard of it.
+    connect(m_practising, &Practising::ended, this, &PractisePage::busyChanged,
+            Qt::QueuedConnection);
+    connect(m_practising, &Practising::failed, this, &PractisePage::busyChanged,
+            Qt::QueuedConnection);
     connect(m_guess, &GuessView::chosen, this, &PractisePage::name);
     connect(m_stop, &QPushButton::clicked, m_practising, &Practising::stop);
     connect(m_pause, &QPushButton::clicked, this, &PractisePage::goOnOrPause);
@@ -111,7 +115,8 @@ void PractisePage::focusView()
 
 std::filesystem::path PractisePage::newRecording(const std::optional<Plan>& plan) const
 {
-    const std::filesystem::path folder = m_recordings / fileNameFrom(m_desk->person()->name);
+    const std::filesystem::path folder =
+        practisedFolder(m_desk->journal()) / fileNameFrom(m_desk->person()->name);
     const std::string name =
         m_desk->now().toString(QStringLiteral("yyyy-MM-dd HH-mm-ss ")).toStdString() +
         fileNameFrom(plan ? plan->name : tr("free practice").toStdString());
@@ -131,7 +136,7 @@ void PractisePage::begin()
     setup.known = m_known;
     if (!setup.plan) setup.mayBe = mayBePractised();
     setup.recording = newRecording(setup.plan);
-    setup.recordings = m_recordings;
+    setup.recordings = practisedFolder(m_desk->journal());
     if (!m_desk->told(makeFolder(setup.recording.parent_path()))) return;
     // Beside the recording, so that one that is broken off is read against it.
     if (setup.plan) {
@@ -149,9 +154,18 @@ void PractisePage::begin()
     m_cue->begin(m_practising->steps(), person->school.terms, countS);
     m_cue->setShowsHeard(m_ready->showsHeard());
     m_cue->setStill(m_ready->isStill());
+    m_isSimulated = m_ready->isSimulated();
     m_stack->setCurrentIndex(cuePage);
     showButtons();
     setFocus();
+    emit busyChanged();
+}
+
+void PractisePage::takeSettings()
+{
+    if (isBusy()) return;
+    m_practising->leave();
+    m_ready->restore();
 }
 
 void PractisePage::keep(const PracticeSession::Ended& ended)
@@ -159,7 +173,7 @@ void PractisePage::keep(const PracticeSession::Ended& ended)
     m_bar->hide();
     if (ended.recordingFailure)
         m_bar->showError(QString::fromStdString(ended.recordingFailure->message()));
-    const Practised practised{m_person, m_plan, m_startedAt, ended};
+    const Practised practised{m_person, m_plan, m_startedAt, ended, m_isSimulated};
     if (m_plan || !ended.reading->heardBreathing()) {
         m_stack->setCurrentIndex(readyPage);
         emit this->practised(practised);

@@ -22,9 +22,8 @@ class ReadyView;
 class PractisePage : public QWidget {
     Q_OBJECT
 public:
-    /// Recordings go below `recordings`, into a folder for each person.
-    PractisePage(JournalDesk* desk, std::filesystem::path recordings, const QString& settingsFile,
-                 QWidget* parent = nullptr);
+    /// Recordings go where the journal says, into a folder for each person.
+    PractisePage(JournalDesk* desk, const QString& settingsFile, QWidget* parent = nullptr);
 
     /// What is to be practised; while somebody practises it stays as it is.
     void setPlan(const Plan& plan);
@@ -41,16 +40,20 @@ public:
         std::optional<Plan> plan;
         qint64 startedAt = 0; ///< seconds since 1970
         PracticeSession::Ended ended;
+        bool isSimulated = false; ///< the simulated practitioner did it
     };
 
 public slots:
     /// Stops what runs, or leaves free practice without a plan; else closes the message.
     void leave();
+    /// Microphone and loudspeaker are what the settings say now.
+    void takeSettings();
     /// The page is not shown any more: the microphone is closed.
     void put();
 
 signals:
     void practised(const layakari::PractisePage::Practised& practised);
+    void busyChanged();
 
 protected:
     void keyPressEvent(QKeyEvent* event) override;
@@ -67,7 +70,6 @@ private:
     std::filesystem::path newRecording(const std::optional<Plan>& plan) const;
 
     JournalDesk* m_desk;
-    std::filesystem::path m_recordings;
     Known m_known;
     Practising* m_practising;
     MessageBar* m_bar;
@@ -82,6 +84,7 @@ private:
     Id m_person = 0;
     std::optional<Plan> m_plan;
     qint64 m_startedAt = 0;
+    bool m_isSimulated = false;
 };
 
 } // namespace layakari

@@ -304,7 +304,11 @@ std::unique_ptr<SoundInput> ReadyView::input() const
     // Another practice each time, but the same one after the same sittings. One like the last to
     // the byte would be kept as that.
     constexpr std::uint64_t firstSeed = 20261126;
-    const std::vector<Sitting> latest = m_desk->latestSittings();
+    const auto& person = m_desk->person();
+    const std::vector<Sitting> latest =
+        person ? m_desk->told(m_desk->journal().sittings(person->id, 1, Journal::Which::All))
+                     .value_or(std::vector<Sitting>{})
+               : std::vector<Sitting>{};
     const std::uint64_t seed =
         latest.empty() ? firstSeed : firstSeed + static_cast<std::uint64_t>(latest.front().id);
     return std::make_unique<SimulatedMicrophone>(

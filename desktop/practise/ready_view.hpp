@@ -34,6 +34,10 @@ public:
     PracticeSetup setup() const;
     bool showsHeard() const;
     bool isStill() const;
+    /// The simulated practitioner is chosen in the place of a microphone.
+    bool isSimulated() const;
+    /// As it was chosen last, here or in the settings.
+    void restore();
     /// The microphone that is chosen, anew.
     std::unique_ptr<SoundInput> input() const;
 
@@ -54,12 +58,10 @@ private:
     QWidget* buildLeft();
     QWidget* buildRight();
     void fillMicrophones();
-    void restore();
     void remember() const;
     void refresh();
     void refreshPlan();
     bool isFree() const;
-    bool isSimulated() const;
     double countS() const;
 
     JournalDesk* m_desk;

@@ -23,7 +23,7 @@
 
 namespace layakari {
 
-PreparePage::PreparePage(JournalDesk* desk, QWidget* parent)
+PreparePage::PreparePage(JournalDesk* desk, SittingActions* actions, QWidget* parent)
     : QWidget(parent),
       m_desk(desk),
       m_bar(new MessageBar(QStringLiteral("prepareMessage"), this)),
@@ -35,7 +35,7 @@ PreparePage::PreparePage(JournalDesk* desk, QWidget* parent)
       m_people(new PeopleView(desk, this)),
       m_school(new SchoolView(desk, this)),
       m_intake(new IntakeDesk(desk, this)),
-      m_handIn(new HandInView(desk, m_intake, this))
+      m_handIn(new HandInView(desk, m_intake, actions, this))
 {
     setObjectName(QStringLiteral("preparePage"));
     auto* places = new QHBoxLayout;
@@ -46,11 +46,13 @@ PreparePage::PreparePage(JournalDesk* desk, QWidget* parent)
         const char* objectName;
         QWidget* view;
     };
-    const Place all[] = {
-        {tr("Today"), "toToday", m_today},       {tr("Plans"), "toPlans", m_plans},
-        {tr("Ladders"), "toLadders", m_ladders}, {tr("Course"), "toCourse", m_course},
-        {tr("People"), "toPeople", m_people},    {tr("School"), "toSchool", m_school},
-        {tr("Handed in"), "toHandIn", m_handIn}};
+    const Place all[] = {{tr("Today"), "toToday", m_today},
+                         {tr("Plans"), "toPlans", m_plans},
+                         {tr("Progressions"), "toLadders", m_ladders},
+                         {tr("Course"), "toCourse", m_course},
+                         {tr("People"), "toPeople", m_people},
+                         {tr("School"), "toSchool", m_school},
+                         {tr("Inbox"), "toHandIn", m_handIn}};
     for (const Place& place : all) {
         QPushButton* button = placeButton(place.name, place.objectName, this);
         const int at = m_stack->addWidget(place.view);
@@ -77,10 +79,8 @@ PreparePage::PreparePage(JournalDesk* desk, QWidget* parent)
 
     connect(m_today, &TodayView::practiseWanted, this, &PreparePage::practiseWanted);
     connect(m_today, &TodayView::handInWanted, this, &PreparePage::handInWanted);
-    connect(m_today, &TodayView::personWanted, this, [this] {
-        showView(People);
-        m_people->addPerson();
-    });
+    connect(m_today, &TodayView::personWanted, this, &PreparePage::addPerson);
+    connect(m_desk, &JournalDesk::peopleChanged, this, &PreparePage::showPlaces);
     connect(m_today, &TodayView::editWanted, this, [this](const Plan& plan) {
         showView(Plans);
         m_plans->editCopy(plan);
@@ -95,6 +95,8 @@ PreparePage::PreparePage(JournalDesk* desk, QWidget* parent)
     });
     connect(m_plans, &PlansView::note, m_bar, &MessageBar::showNote);
     connect(m_ladders, &LaddersView::note, m_bar, &MessageBar::showNote);
+    connect(m_people, &PeopleView::note, m_bar, &MessageBar::showNote);
+    connect(m_people, &PeopleView::erased, this, &PreparePage::erased);
     connect(m_course, &CourseView::note, m_bar, &MessageBar::showNote);
     connect(m_handIn, &HandInView::note, m_bar, &MessageBar::showNote);
     connect(m_handIn, &HandInView::sittingWanted, this, &PreparePage::sittingWanted);
@@ -103,7 +105,20 @@ PreparePage::PreparePage(JournalDesk* desk, QWidget* parent)
         m_bar->showNote(tr("Done: %1. Ctrl+Z takes it back.").arg(what));
     });
     connect(m_bar, &MessageBar::stopWanted, m_bar, &QWidget::hide);
+    showPlaces();
     showView(Today);
+}
+
+// Whoever practises alone has no people to choose from, but a page about themselves.
+void PreparePage::showPlaces()
+{
+    m_places[People]->setText(m_desk->isTeaching() ? tr("People") : tr("About you"));
+}
+
+void PreparePage::addPerson()
+{
+    showView(People);
+    m_people->addPerson();
 }
 
 int PreparePage::view() const { return m_stack->currentIndex(); }
@@ -124,6 +139,19 @@ void PreparePage::handInAll(const QStringList& paths)
 }
 
 void PreparePage::note(const QString& text) { m_bar->showNote(text); }
+
+QString PreparePage::helpTopic() const
+{
+    switch (view()) {
+    case Plans:
+    case Ladders:
+    case Course: return QStringLiteral("plans");
+    case People:
+    case School: return QStringLiteral("people");
+    case HandIn: return QStringLiteral("inbox");
+    default: return QStringLiteral("prepare");
+    }
+}
 
 void PreparePage::focusView()
 {
@@ -157,7 +185,7 @@ void PreparePage::undo(bool redo)
         QUndoStack* steps = m_plans->editor()->draft()->undoStack();
         return redo ? steps->redo() : steps->undo();
     }
-    undoStep(m_desk, m_bar, redo);
+    m_bar->showNote(undoStep(m_desk, redo));
 }
 
 } // namespace layakari

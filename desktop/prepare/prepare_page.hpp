@@ -19,6 +19,7 @@ class MessageBar;
 class PeopleView;
 class PlansView;
 class SchoolView;
+class SittingActions;
 class TodayView;
 class HandInView;
 class IntakeDesk;
@@ -30,12 +31,19 @@ public:
     enum View { Today, Plans, Ladders, Course, People, School, HandIn };
     static constexpr int viewCount = 7;
 
-    explicit PreparePage(JournalDesk* desk, QWidget* parent = nullptr);
+    explicit PreparePage(JournalDesk* desk, SittingActions* actions, QWidget* parent = nullptr);
 
     void showView(int view);
     int view() const;
     void focusView();
     void note(const QString& text);
+    /// The page of the help for the view that is shown.
+    QString helpTopic() const;
+    IntakeDesk* intake() const { return m_intake; }
+    /// Somebody new is to be named.
+    void addPerson();
+    /// Takes the last step back, or does it again.
+    void undo(bool redo);
     PlansView* plans() const { return m_plans; }
     TodayView* today() const { return m_today; }
     /// Takes in recordings and folders, to be read in the background.
@@ -51,10 +59,11 @@ signals:
     void practiseWanted();
     void handInWanted(const Plan& plan);
     void sittingWanted(layakari::Id person, layakari::Id sitting);
+    void erased(const QStringList& recordings);
 
 private:
     bool isEditing() const;
-    void undo(bool redo);
+    void showPlaces();
 
     JournalDesk* m_desk;
     MessageBar* m_bar;

@@ -51,6 +51,14 @@ QAction* Correcting::addAction(QMenu* menu, const QString& text, const char* nam
     return a;
 }
 
+bool Correcting::step(bool redo)
+{
+    if (!(redo ? m_history.redo() : m_history.undo())) return false;
+    update();
+    emit changed();
+    return true;
+}
+
 void Correcting::addNames()
 {
     struct Choice {
@@ -204,10 +212,10 @@ void Correcting::addHistory()
     addAction(m_menu, tr("Next doubtful place"), "nextDoubt", Qt::Key_D,
               [this] { emit nextDoubtWanted(); });
     m_undo = addAction(m_menu, tr("Undo"), "undoCorrection", Qt::CTRL | Qt::Key_Z, [this] {
-        if (m_history.undo()) update(), emit changed();
+        if (!step(false)) emit nothingToUndo(false);
     });
     m_redo = addAction(m_menu, tr("Redo"), "redoCorrection", {}, [this] {
-        if (m_history.redo()) update(), emit changed();
+        if (!step(true)) emit nothingToUndo(true);
     });
     m_redo->setShortcuts({Qt::CTRL | Qt::SHIFT | Qt::Key_Z, Qt::CTRL | Qt::Key_Y});
     m_takeBack = addAction(m_menu, {}, "takeBackPhase", {}, [this] {
@@ -290,8 +298,6 @@ void Correcting::update()
     m_first->setEnabled(m_phase.has_value());
     m_join->setEnabled(m_phase && *m_phase + 1 < m_reading->phases.size());
     m_swapCycle->setEnabled(m_phase && phase().cycle);
-    m_undo->setEnabled(m_history.canUndo());
-    m_redo->setEnabled(m_history.canRedo());
     m_takeBack->setEnabled(m_phase && phase().corrected && !done().empty());
     m_takeBack->setText(
         tr("Take back what was corrected here (%1 in all)").arg(static_cast<int>(done().size())));

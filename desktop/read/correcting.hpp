@@ -45,10 +45,13 @@ public:
     void setTrack(const FeatureTrack* track) { m_track = track; }
 
     void moveBoundary(double fromS, double toS);
+    /// Takes the last step back, or does it again; false where there is none.
+    bool step(bool redo);
 
 signals:
     void changed();
     void nextDoubtWanted();
+    void nothingToUndo(bool redo);
     void nothingChanges(); ///< there is no change of sound to snap to
 
 private:

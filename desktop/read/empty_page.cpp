@@ -71,10 +71,10 @@ void EmptyPage::setRecent(const QStringList& files)
 
 void EmptyPage::restyle()
 {
-    m_title->setFont(typeface(Type::Figure, true));
-    m_how->setFont(typeface(Type::Row));
-    m_recentTitle->setFont(typeface(Type::Body, true));
-    m_recent->setFont(typeface(Type::Row));
+    setTypeface(m_title, Type::Figure, true);
+    setTypeface(m_how, Type::Row);
+    setTypeface(m_recentTitle, Type::Body, true);
+    setTypeface(m_recent, Type::Row);
     QPalette soft = palette();
     soft.setColor(QPalette::WindowText, currentTheme().softInk);
     m_caution->setPalette(soft);

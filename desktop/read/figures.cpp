@@ -4,6 +4,7 @@
 #include "core/report/notes.hpp"
 #include "core/report/sentence.hpp"
 #include "desktop/controls/lay.hpp"
+#include "desktop/help/explain_note.hpp"
 #include "desktop/theme/theme.hpp"
 
 #include <QHBoxLayout>
@@ -63,6 +64,13 @@ Figures::Figures(QWidget* parent)
         column->addStretch();
         row->addLayout(column);
     }
+    for (Figure* figure : {&m_accuracy, &m_completion, &m_count})
+        explainItself(figure->value, [this, figure] {
+            return m_reading ? explain(*m_reading, figure->shows) : std::nullopt;
+        });
+    explainItself(m_advice, [this] {
+        return m_reading ? explain(*m_reading, HeadFigure::Sound) : std::nullopt;
+    });
     restyle();
 }
 
@@ -75,29 +83,30 @@ Figures::Figure Figures::addFigure(const char* objectName)
 
 void Figures::restyle()
 {
-    m_sentence->setFont(typeface(Type::Sentence));
-    m_advice->setFont(typeface(Type::Body));
+    setTypeface(m_sentence, Type::Sentence);
+    setTypeface(m_advice, Type::Body);
     QPalette soft = palette();
     soft.setColor(QPalette::WindowText, currentTheme().softInk);
     m_advice->setPalette(soft);
-    m_notes->setFont(typeface(Type::Body));
+    setTypeface(m_notes, Type::Body);
     m_notes->setPalette(soft);
     for (Figure* figure : {&m_accuracy, &m_completion, &m_count}) {
-        figure->value->setFont(typeface(Type::Figure, true));
-        figure->name->setFont(typeface(Type::Small));
+        setTypeface(figure->value, Type::Figure, true);
+        setTypeface(figure->name, Type::Small);
         figure->name->setPalette(soft);
     }
 }
 
-void Figures::set(Figure& figure, const QString& value, const QString& uncertainty,
-                  const QString& name)
+void Figures::set(Figure& figure, HeadFigure shows, const QString& value,
+                  const QString& uncertainty, const QString& name)
 {
+    figure.shows = shows;
     figure.value->setText(
         value + (uncertainty.isEmpty()
                      ? QString()
                      : QStringLiteral(
                            "<span style='font-size:%1px; font-weight:normal; color:%2'> %3</span>")
-                           .arg(static_cast<int>(Type::Body))
+                           .arg(typeface(Type::Body).pixelSize())
                            .arg(currentTheme().softInk.name(), uncertainty)));
     figure.name->setText(name);
     figure.value->setAccessibleName(name + QStringLiteral(": ") + value + QStringLiteral(" ") +
@@ -138,21 +147,31 @@ void Figures::showNotes(const Reading& reading)
 void Figures::showStrokes(const Reading& reading)
 {
     const Summary& s = reading.summary;
-    set(m_accuracy,
+    set(m_accuracy, HeadFigure::Strokes,
         s.runsPlanned > 0 ? QStringLiteral("%1 / %2").arg(s.strokesHeard).arg(s.strokesPlanned)
                           : QString::number(s.strokesHeard),
         {}, tr("strokes"));
-    set(m_completion, s.strokeRatePerMin ? QString::number(*s.strokeRatePerMin, 'f', 0) : QString(),
-        {}, tr("strokes a minute"));
+    set(m_completion, HeadFigure::StrokeRate,
+        s.strokeRatePerMin ? QString::number(*s.strokeRatePerMin, 'f', 0) : QString(), {},
+        tr("strokes per minute"));
     double uneven = 0;
     for (const ReadStrokeRun& run : reading.strokeRuns)
         uneven = std::max(uneven, run.intervalCv.value_or(0));
-    set(m_count, reading.strokeRuns.empty() ? QString() : tr("± %1 %").arg(100 * uneven, 0, 'f', 0),
-        {}, tr("from stroke to stroke"));
+    set(m_count, HeadFigure::StrokeEvenness,
+        reading.strokeRuns.empty() ? QString() : tr("± %1 %").arg(100 * uneven, 0, 'f', 0), {},
+        tr("from stroke to stroke"));
+}
+
+QRect Figures::sentenceArea() const { return m_sentence->geometry(); }
+
+QRect Figures::accuracyArea() const
+{
+    return m_accuracy.value->geometry().united(m_accuracy.name->geometry());
 }
 
 void Figures::show(const Reading& reading)
 {
+    m_reading = reading;
     const Summary& s = reading.summary;
     m_sentence->setText(QString::fromStdString(inOneSentence(reading)).toHtmlEscaped());
     m_advice->setText(soundInWords(reading.quality));
@@ -160,27 +179,30 @@ void Figures::show(const Reading& reading)
     showNotes(reading);
     if (!reading.plan) {
         if (!reading.strokeRuns.empty() && reading.cycles.empty()) return showStrokes(reading);
-        set(m_accuracy, s.breathsPerMin ? QString::number(*s.breathsPerMin, 'f', 1) : QString(), {},
-            tr("breaths a minute"));
-        set(m_completion, s.breathsPerMin ? QString::number(s.cyclesHeard) : QString(), {},
-            tr("breaths heard"));
-        set(m_count, s.practiceS ? QString::fromStdString(clockTime(*s.practiceS)) : QString(), {},
+        set(m_accuracy, HeadFigure::BreathRate,
+            s.breathsPerMin ? QString::number(*s.breathsPerMin, 'f', 1) : QString(), {},
+            tr("breaths per minute"));
+        set(m_completion, HeadFigure::Breaths,
+            s.breathsPerMin ? QString::number(s.cyclesHeard) : QString(), {}, tr("breaths heard"));
+        set(m_count, HeadFigure::BreathingTime,
+            s.practiceS ? QString::fromStdString(clockTime(*s.practiceS)) : QString(), {},
             tr("min:s of breathing"));
         return;
     }
     if (s.cyclesPlanned == 0 && s.runsPlanned > 0) return showStrokes(reading);
     const double half =
         s.accuracyHigh && s.accuracyLow ? (*s.accuracyHigh - *s.accuracyLow) / 2 : 0;
-    set(m_accuracy, s.accuracy ? QString::number(*s.accuracy, 'f', 0) : QString(),
+    set(m_accuracy, HeadFigure::Accuracy,
+        s.accuracy ? QString::number(*s.accuracy, 'f', 0) : QString(),
         half < 0.5 ? QStringLiteral("± &lt;1") : QStringLiteral("± %1").arg(half, 0, 'f', 0),
         tr("accuracy, %"));
     const auto done = std::lround(s.completion.value_or(0) * s.cyclesPlanned);
-    set(m_completion,
+    set(m_completion, HeadFigure::Completion,
         s.cyclesPlanned > 0 ? QStringLiteral("%1 / %2").arg(done).arg(s.cyclesPlanned) : QString(),
-        {}, tr("cycles done"));
+        {}, tr("cycles completed"));
     if (s.humsPlanned > 0 && s.pitchHz) {
         const bool hasTarget = s.pitchOffCents.has_value();
-        set(m_count,
+        set(m_count, HeadFigure::Pitch,
             hasTarget ? tr("%1 cents").arg(*s.pitchOffCents, 0, 'f', 0)
                       : tr("%1 Hz").arg(*s.pitchHz, 0, 'f', 0),
             s.pitchSteadinessCents ? tr("± %1 cents").arg(*s.pitchSteadinessCents, 0, 'f', 0)
@@ -189,7 +211,8 @@ void Figures::show(const Reading& reading)
         return;
     }
     const bool clocked = reading.plan->countLengthS.has_value();
-    set(m_count, s.countLengthS ? tr("%1 s").arg(*s.countLengthS, 0, 'f', 2) : QString(),
+    set(m_count, HeadFigure::CountLength,
+        s.countLengthS ? tr("%1 s").arg(*s.countLengthS, 0, 'f', 2) : QString(),
         clocked || !s.countLengthSdS
             ? QString()
             : QStringLiteral("± %1").arg(std::max(0.01, 2 * *s.countLengthSdS), 0, 'f', 2),

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "core/reading/reading.hpp"
+#include "core/report/explain.hpp"
 
 #include <QWidget>
 
@@ -16,6 +16,8 @@ public:
     explicit Figures(QWidget* parent = nullptr);
     void show(const Reading& reading);
     void restyle();
+    QRect sentenceArea() const;
+    QRect accuracyArea() const;
 
 signals:
     void placeWanted(double seconds);
@@ -24,9 +26,11 @@ private:
     struct Figure {
         QLabel* value = nullptr;
         QLabel* name = nullptr;
+        HeadFigure shows = HeadFigure::Accuracy;
     };
     Figure addFigure(const char* objectName);
-    void set(Figure& figure, const QString& value, const QString& uncertainty, const QString& name);
+    void set(Figure& figure, HeadFigure shows, const QString& value, const QString& uncertainty,
+             const QString& name);
 
     QLabel* m_sentence;
     void showNotes(const Reading& reading);
@@ -35,6 +39,7 @@ private:
     QLabel* m_advice;
     QLabel* m_notes;
     Figure m_accuracy, m_completion, m_count;
+    std::optional<Reading> m_reading;
 };
 
 } // namespace layakari

@@ -16,14 +16,14 @@ namespace layakari {
 
 namespace {
 
-constexpr int buttonWidth = 100; // left of the strip, as wide as the names left of the staff allow
+constexpr int buttonWidth = 112; // left of the strip, as wide as the names left of the staff allow
 constexpr double longestStretchS = 300; // that is decoded at once, when it plays on and on
 
 struct Speed {
     double pace;
     const char* text;
 };
-constexpr std::array paces{Speed{1, QT_TR_NOOP("At its pace")},
+constexpr std::array paces{Speed{1, QT_TR_NOOP("Normal speed")},
                            Speed{0.75, QT_TR_NOOP("¾ of its pace")},
                            Speed{0.5, QT_TR_NOOP("½ of its pace")}};
 

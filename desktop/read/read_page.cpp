@@ -4,10 +4,12 @@
 #include "core/base/files.hpp"
 #include "core/base/quantile.hpp"
 #include "core/curriculum/presets.hpp"
+#include "core/report/explain.hpp"
 #include "desktop/controls/controls.hpp"
 #include "desktop/controls/lay.hpp"
 #include "desktop/controls/message_bar.hpp"
 #include "desktop/controls/plan_chooser.hpp"
+#include "desktop/help/explain_note.hpp"
 #include "desktop/read/correcting.hpp"
 #include "desktop/read/empty_page.hpp"
 #include "desktop/read/figures.hpp"
@@ -49,9 +51,10 @@ ReadPage::ReadPage(QWidget* parent)
       m_finder(new PlanFinder(this)),
       m_open(wordButton(tr("Open…"), "open", this,
                         tr("Open a recording or a saved reading (Ctrl+O)"))),
-      m_save(wordButton(tr("Save reading…"), "save", this,
-                        tr("Save this reading as JSON, or its staff as a picture (Ctrl+S)"))),
-      m_swap(sideButton(tr("Swap in and out"), "swap", this,
+      m_save(wordButton(tr("Save"), "saveSitting", this)),
+      m_export(wordButton(tr("Export…"), "export", this,
+                          tr("This reading as JSON, or its rows as a picture (Ctrl+E)"))),
+      m_swap(sideButton(tr("Swap inhales and exhales"), "swap", this,
                         tr("What was read as inhales are exhales, and the other way round (X)"))),
       m_staff(new StaffView(this)),
       m_staffHead(new StaffHead(m_staff, this)),
@@ -83,7 +86,8 @@ void ReadPage::buildLayout()
     lay::column(this, {.spacing = 0},
                 {m_bar,
                  lay::row({.margins = {20, 2, 28, 2}, .spacing = 12},
-                          {m_chooser, m_finder, lay::stretch(), m_correct, m_swap, m_open, m_save}),
+                          {m_chooser, m_finder, lay::stretch(), m_correct, m_swap, m_open, m_export,
+                           m_save}),
                  lay::wide(m_stack)});
 }
 
@@ -99,7 +103,10 @@ QWidget* ReadPage::buildStripRow()
 void ReadPage::connectAll()
 {
     connect(m_open, &QPushButton::clicked, this, &ReadPage::askForRecording);
-    connect(m_save, &QPushButton::clicked, this, &ReadPage::askWhereToSave);
+    connect(m_save, &QPushButton::clicked, this, &ReadPage::saveWanted);
+    connect(m_export, &QPushButton::clicked, this, &ReadPage::askWhereToExport);
+    connect(m_staff, &StaffView::explainWanted, this, &ReadPage::explainChosen);
+    connect(m_correcting, &Correcting::nothingToUndo, this, &ReadPage::undoWanted);
     connect(m_figures, &Figures::placeWanted, this, &ReadPage::goToTime);
     connect(m_swap, &QPushButton::clicked, this, &ReadPage::swapBreaths);
     connect(m_correct, &QPushButton::clicked, this, [this] {
@@ -160,6 +167,33 @@ void ReadPage::openAgainst(const QString& file, const Plan& plan)
     m_fileBeingRead = file;
     busyWith(tr("Listening to %1").arg(QFileInfo(file).fileName()));
     m_job->read(pathOf(file), {plan, false, {m_profile, {}, m_school.tuning}});
+}
+
+void ReadPage::openFree(const QString& file)
+{
+    m_chooser->setPlan(std::nullopt);
+    m_fileBeingRead = file;
+    busyWith(tr("Listening to %1").arg(QFileInfo(file).fileName()));
+    m_job->read(pathOf(file), {std::nullopt, false, {m_profile, {}, m_school.tuning}});
+}
+
+void ReadPage::offerPlans(const std::vector<Plan>& plans) { m_chooser->offer(plans); }
+
+void ReadPage::closeReading()
+{
+    m_playback->stop();
+    m_correcting->setPhase(nullptr, std::nullopt);
+    m_correcting->setTrack(nullptr);
+    m_strip->clear();
+    m_playback->setReading({}, {});
+    m_staff->setSheet({});
+    m_listened.reset();
+    m_reading.reset();
+    m_file.clear();
+    m_bar->hide();
+    m_stack->setCurrentIndex(0);
+    updateButtons();
+    emit readingChanged();
 }
 
 void ReadPage::read(const QString& recording)
@@ -431,7 +465,7 @@ void ReadPage::showRow()
 void ReadPage::updateButtons()
 {
     m_playback->update();
-    m_save->setEnabled(m_reading != nullptr);
+    m_export->setEnabled(m_reading != nullptr);
     m_swap->setEnabled(m_listened && m_reading && m_reading->heardBreathing());
     m_correct->setEnabled(m_listened && m_reading);
     m_correcting->setPhase(m_listened ? m_reading.get() : nullptr, m_strip->chosenPhase());
@@ -477,17 +511,24 @@ void ReadPage::askForPlan()
     if (!file.isEmpty()) usePlanFile(file);
 }
 
-void ReadPage::askWhereToSave()
+void ReadPage::askWhereToExport()
 {
     if (!m_reading) return;
     const QFileInfo info(m_file);
     const QString proposal =
         info.path() + QLatin1Char('/') + info.completeBaseName() + QStringLiteral(".reading.json");
-    const QString file = QFileDialog::getSaveFileName(this, tr("Save this reading"), proposal,
+    const QString file = QFileDialog::getSaveFileName(this, tr("Export this reading"), proposal,
                                                       tr("Readings (*.json);;Pictures of "
                                                          "the staff (*.png);;Drawings of the "
                                                          "staff (*.svg)"));
     if (!file.isEmpty()) saveTo(file);
+}
+
+void ReadPage::print()
+{
+    if (!m_reading) return m_bar->showNote(tr("There is no reading here to print."));
+    if (const auto printed = printSheet(this, sheetOf(*m_reading, m_school.terms)); !printed)
+        m_bar->showError(QString::fromStdString(printed.error().message()));
 }
 
 void ReadPage::saveTo(const QString& file)
@@ -501,6 +542,56 @@ void ReadPage::saveTo(const QString& file)
         m_bar->showError(QString::fromStdString(written.error().message()));
     else
         m_bar->showNote(tr("Saved as %1").arg(file));
+}
+
+void ReadPage::setSaveState(const SaveState& state)
+{
+    m_save->setText(state.text);
+    m_save->setEnabled(state.isEnabled);
+    m_save->setToolTip(state.tip);
+}
+
+bool ReadPage::undoCorrection(bool redo) { return m_correcting->step(redo); }
+
+void ReadPage::explainChosen()
+{
+    const StaffRow* row = m_staff->currentRow();
+    if (!m_reading || !row) return;
+    const QRect area = m_staff->visualRect(m_staff->currentIndex());
+    const auto open = [&](const Explanation& e) {
+        ExplainNote::open(m_staff->viewport(), area, e);
+    };
+    if (const auto phase = m_strip->chosenPhase()) return open(explainPhase(*m_reading, *phase));
+    if (row->run)
+        for (std::size_t r = 0; r < m_reading->strokeRuns.size(); ++r)
+            if (m_reading->strokeRuns[r].startS == row->run->startS)
+                return open(explainRun(*m_reading, r));
+    if (row->cycle >= 0)
+        if (const auto e = explainCycle(*m_reading, static_cast<std::size_t>(row->cycle)))
+            return open(*e);
+    if (row->hasPhases) open(explainPhase(*m_reading, row->firstPhase));
+}
+
+QRect ReadPage::spot(Spot spot, const QWidget* window) const
+{
+    const auto within = [&](const QWidget* widget, const QRect& area) {
+        return QRect(widget->mapTo(window, area.topLeft()), area.size());
+    };
+    switch (spot) {
+    case Spot::Sentence: return within(m_figures, m_figures->sentenceArea());
+    case Spot::Accuracy: return within(m_figures, m_figures->accuracyArea());
+    case Spot::Sound: return within(m_strip, m_strip->rect());
+    case Spot::Save: return within(m_save, m_save->rect());
+    case Spot::Row:
+        return within(m_staff->viewport(), m_staff->visualRect(m_staff->currentIndex()));
+    case Spot::Outline: {
+        QRect row = m_staff->visualRect(m_staff->currentIndex());
+        row.setLeft(static_cast<int>(staffLeftMargin));
+        row.setWidth(row.width() / 2);
+        return within(m_staff->viewport(), row);
+    }
+    }
+    return {};
 }
 
 void ReadPage::setRecent(const QStringList& files) { m_empty->setRecent(files); }

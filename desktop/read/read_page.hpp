@@ -35,6 +35,12 @@ public:
     void openFile(const QString& file);
     /// Reads a recording against a plan, whatever plan lies beside it.
     void openAgainst(const QString& file, const Plan& plan);
+    /// Reads a recording as free breathing.
+    void openFree(const QString& file);
+    /// Plans of one's own that can be chosen besides those that ship.
+    void offerPlans(const std::vector<Plan>& plans);
+    /// Shows no reading any more.
+    void closeReading();
     /// From now on no plan beside a recording is taken: the one that is chosen holds.
     void insistOnChosenPlan() { m_takesPlanBeside = false; }
     /// From now on recordings are read against it.
@@ -62,16 +68,34 @@ public:
     void restyle();
     void focusStaff();
 
+    /// What the button that saves says, whether it can be pressed, and why.
+    struct SaveState {
+        QString text;
+        bool isEnabled = false;
+        QString tip;
+    };
+    void setSaveState(const SaveState& state);
+    /// Takes the last correction back, or does it again; false where there is none.
+    bool undoCorrection(bool redo);
+    /// Where things of the reading are, for notes that point at them; empty where there is none.
+    enum class Spot { Sentence, Row, Outline, Sound, Accuracy, Save };
+    QRect spot(Spot spot, const QWidget* window) const;
+
 public slots:
     void askForRecording();
     void askForPlan();
-    void askWhereToSave();
+    void askWhereToExport();
+    void print();
+    /// Says how what is chosen came about: the phase, else the row.
+    void explainChosen();
     /// Takes inhales for exhales and exhales for inhales.
     void swapBreaths();
     /// Stops what runs: playback, else reading; else closes the message.
     void stopWhatRuns();
 
 signals:
+    void saveWanted();
+    void undoWanted(bool redo); ///< there is no correction to take back
     void opened(const QString& file);
     void readingChanged();
     /// A person has said which is the inhale, or taken that back; the reading follows it.
@@ -110,6 +134,7 @@ private:
     PlanFinder* m_finder;
     QPushButton* m_open;
     QPushButton* m_save;
+    QPushButton* m_export;
     QPushButton* m_swap;
     StaffView* m_staff;
     StaffHead* m_staffHead;

@@ -7,7 +7,9 @@
 #include "desktop/theme/theme.hpp"
 
 #include <QBuffer>
+#include <QFileInfo>
 #include <QImage>
+#include <QPagedPaintDevice>
 #include <QPainter>
 #include <QSvgGenerator>
 #include <cmath>
@@ -22,6 +24,7 @@ constexpr double pictureWidth = 1200;
 constexpr double margin = 28;
 constexpr double headHeight = 52; // of the sentence above the staff
 constexpr double everything = 1e7;
+constexpr double pageGap = 14; // between what lies on a printed page
 
 // A staff that is laid out without being shown.
 class LaidOut {
@@ -128,6 +131,45 @@ StaffDrawn drawStaff(QPainter& painter, const Reading& reading, Terms terms, dou
         --drawn.leftOut;
     }
     return drawn;
+}
+
+Sheet sheetOf(const Reading& reading, Terms terms)
+{
+    const QString title =
+        QFileInfo(QString::fromStdString(reading.recording.file)).completeBaseName();
+    return {title, [reading, terms, title](QPagedPaintDevice& device) {
+                QPainter painter(&device);
+                Paper paper(painter);
+                paper.soft(title);
+                paper.text(QString::fromStdString(inOneSentence(reading)), Type::Row);
+                paper.leave(pageGap);
+                LaidOut staff(reading, terms);
+                const double scale = paper.width() / staffWidth;
+                const auto draw = [&](double height, const auto& paint) {
+                    painter.save();
+                    painter.translate(0, paper.y());
+                    painter.scale(scale, scale);
+                    paint();
+                    painter.restore();
+                    paper.leave(height * scale);
+                };
+                const auto head = [&] {
+                    draw(staff.headHeight(), [&] { staff.drawHead(painter); });
+                };
+                head();
+                for (int row = 0; row < staff.rows(); ++row) {
+                    const double height = staff.heightOf(row);
+                    if (paper.y() + height * scale > paper.height() - pageGap * 3) {
+                        paper.soft(observingOnly());
+                        device.newPage();
+                        paper.goTo(0);
+                        head();
+                    }
+                    draw(height, [&] { staff.draw(painter, row); });
+                }
+                paper.leave(pageGap);
+                paper.soft(observingOnly());
+            }};
 }
 
 Result<void> saveStaffPicture(const Reading& reading, Terms terms, const QString& file)

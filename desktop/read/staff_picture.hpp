@@ -3,6 +3,7 @@
 
 #include "core/curriculum/school.hpp"
 #include "core/reading/reading.hpp"
+#include "desktop/paper/paper.hpp"
 
 #include <QString>
 
@@ -19,6 +20,9 @@ struct StaffDrawn {
 /// and as many rows as find room in `mostHeight`; a line's height is left where some do not.
 StaffDrawn drawStaff(QPainter& painter, const Reading& reading, Terms terms, double width,
                      double mostHeight);
+
+/// The sentence and the whole staff on as many pages as it takes.
+Sheet sheetOf(const Reading& reading, Terms terms);
 
 /// Saves the sentence and the whole staff as a picture, by the file's ending: .svg as a drawing,
 /// else .png, as it is seen now, light or dark. Whole or not at all. CannotWrite: the file cannot

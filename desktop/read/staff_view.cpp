@@ -15,6 +15,7 @@ namespace layakari {
 
 namespace {
 
+// At a text of usual size; they grow with it.
 constexpr int cycleHeight = 54;
 constexpr int wideCycleHeight = 72; // with the counts under the shape
 constexpr int strokesHeight = 66;   // with the number of every tenth below
@@ -385,9 +386,11 @@ QSize StaffDelegate::sizeHint(const QStyleOptionViewItem& option, const QModelIn
 {
     const auto* model = static_cast<const StaffModel*>(index.model());
     const StaffRow* row = model->row(index);
-    if (!row || row->kind == StaffRow::Kind::Natural) return {option.rect.width(), naturalHeight};
-    if (row->kind == StaffRow::Kind::Strokes) return {option.rect.width(), strokesHeight};
-    return {option.rect.width(), hasColumns(model->sheet()) ? cycleHeight : wideCycleHeight};
+    const int height = !row || row->kind == StaffRow::Kind::Natural ? naturalHeight
+                       : row->kind == StaffRow::Kind::Strokes       ? strokesHeight
+                       : hasColumns(model->sheet())                 ? cycleHeight
+                                                                    : wideCycleHeight;
+    return {option.rect.width(), static_cast<int>(scaled(height))};
 }
 
 StaffView::StaffView(QWidget* parent) : QListView(parent), m_model(new StaffModel(this))
@@ -425,6 +428,7 @@ void StaffView::keyPressEvent(QKeyEvent* event)
     case Qt::Key_Space: emit playWanted(); return;
     case Qt::Key_L: emit loopWanted(); return;
     case Qt::Key_T: emit tonesWanted(); return;
+    case Qt::Key_Y: emit explainWanted(); return;
     case Qt::Key_Left: emit phaseStepWanted(-1); return;
     case Qt::Key_Right: emit phaseStepWanted(+1); return;
     default: break;

@@ -63,6 +63,7 @@ signals:
     void playWanted();
     void loopWanted();
     void tonesWanted();
+    void explainWanted();
     void phaseStepWanted(int direction);
 
 protected:

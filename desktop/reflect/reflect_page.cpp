@@ -1,13 +1,17 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "desktop/reflect/reflect_page.hpp"
 
+#include "core/intake/putting_right.hpp"
 #include "core/report/reply.hpp"
 #include "core/report/sentence.hpp"
 #include "desktop/controls/controls.hpp"
+#include "desktop/controls/empty_offer.hpp"
 #include "desktop/controls/lay.hpp"
 #include "desktop/controls/message_bar.hpp"
 #include "desktop/desk/journal_desk.hpp"
+#include "desktop/desk/sitting_actions.hpp"
 #include "desktop/desk/undo_keys.hpp"
+#include "desktop/help/explain_note.hpp"
 #include "desktop/reflect/feel_line.hpp"
 #include "desktop/reflect/sitting_report.hpp"
 #include "desktop/reflect/week_list.hpp"
@@ -21,6 +25,7 @@
 #include <QHBoxLayout>
 #include <QLabel>
 #include <QLineEdit>
+#include <QMenu>
 #include <QPlainTextEdit>
 #include <QPushButton>
 #include <QScrollArea>
@@ -49,10 +54,13 @@ QString adviceInWords(Advice advice)
 
 } // namespace
 
-ReflectPage::ReflectPage(JournalDesk* desk, QWidget* parent)
+ReflectPage::ReflectPage(JournalDesk* desk, SittingActions* actions, QWidget* parent)
     : QWidget(parent),
       m_desk(desk),
+      m_actions(actions),
       m_bar(new MessageBar(QStringLiteral("reflectMessage"), this)),
+      m_offer(new EmptyOffer(QStringLiteral("reflectEmpty"), this)),
+      m_body(new QWidget(this)),
       m_title(softLabel({}, Type::Body, this, "reflectTitle")),
       m_sentence(textLabel({}, Type::Sentence, this, "reflectSentence")),
       m_changes(textLabel({}, Type::Row, this, "reflectChanges")),
@@ -62,7 +70,10 @@ ReflectPage::ReflectPage(JournalDesk* desk, QWidget* parent)
                            tr("The sitting before this one (Page Up)"))),
       m_later(wordButton(tr("Later"), "reflectLater", this,
                          tr("The sitting after this one (Page Down)"))),
-      m_open(wordButton(tr("Look at the reading…"), "reflectOpen", this)),
+      m_open(wordButton({}, "reflectOpen", this)),
+      m_this(wordButton(tr("This sitting"), "reflectThis", this,
+                        tr("Change, move, leave out, archive or delete it"))),
+      m_thisMenu(new QMenu(this)),
       m_reply(wordButton(tr("Write a reply…"), "reflectReply", this,
                          tr("A reply from these facts, to change and to copy"))),
       m_pdf(wordButton(tr("Save as PDF…"), "reflectPdf", this,
@@ -82,9 +93,27 @@ ReflectPage::ReflectPage(JournalDesk* desk, QWidget* parent)
       m_week(new WeekList(desk, this))
 {
     setObjectName(QStringLiteral("reflectPage"));
-    lay::column(this, {.spacing = 0},
-                {m_bar, lay::wide(lay::row({.margins = {28, 10, 24, 16}, .spacing = 36},
-                                           {lay::wide(buildLeft()), buildRight()}))});
+    lay::row(m_body, {.margins = {28, 10, 24, 16}, .spacing = 36},
+             {lay::wide(buildLeft()), buildRight()});
+    lay::column(this, {.spacing = 0}, {m_bar, lay::wide(m_offer), lay::wide(m_body)});
+    m_thisMenu->setObjectName(QStringLiteral("sittingMenu"));
+    m_this->setMenu(m_thisMenu);
+    connect(m_thisMenu, &QMenu::aboutToShow, this, [this] {
+        if (m_sitting) m_actions->fill(m_thisMenu, *m_sitting, this);
+    });
+    explainItself(m_changes, [this] { return explainChanges(); });
+    explainItself(m_usual, [this] { return explainChanges(); });
+    explainItself(m_places, [this]() -> std::optional<Explanation> {
+        if (!m_reading || m_reading->strainSigns.empty()) return std::nullopt;
+        return explainSign(m_reading->strainSigns.front());
+    });
+    explainItself(m_advice, [this]() -> std::optional<Explanation> {
+        if (!m_proposal) return std::nullopt;
+        return explainAdvice(m_proposal->judgement, m_proposal->rule);
+    });
+    explainItself(m_sentence, [this]() -> std::optional<Explanation> {
+        return m_reading ? explain(*m_reading, HeadFigure::Accuracy) : std::nullopt;
+    });
     addUndoKeys(this, desk, m_bar);
     setFocusProxy(m_before);
 
@@ -92,6 +121,9 @@ ReflectPage::ReflectPage(JournalDesk* desk, QWidget* parent)
             &QPushButton::click);
     connect(new QShortcut(Qt::Key_PageDown, this), &QShortcut::activated, m_later,
             &QPushButton::click);
+    connect(new QShortcut(Qt::Key_Delete, this), &QShortcut::activated, this, [this] {
+        if (m_sitting && m_this->isVisible()) m_actions->askToDelete(*m_sitting, this);
+    });
     connect(m_earlier, &QPushButton::clicked, this, [this] { step(+1); });
     connect(m_later, &QPushButton::clicked, this, [this] { step(-1); });
     connect(m_open, &QPushButton::clicked, this, &ReflectPage::openRecording);
@@ -113,7 +145,7 @@ QWidget* ReflectPage::buildLeft()
 {
     auto* inner = new QWidget(this);
     lay::column(inner, {.margins = {0, 0, 8, 0}, .spacing = 8},
-                {lay::row({m_earlier, m_later, lay::gap(8), lay::wide(m_title), m_open}),
+                {lay::row({m_earlier, m_later, lay::gap(8), lay::wide(m_title), m_this, m_open}),
                  lay::gap(6), m_sentence, m_changes, m_usual, m_places, lay::gap(10), buildSaid(),
                  lay::stretch()});
     auto* scroll = new QScrollArea(this);
@@ -242,10 +274,16 @@ void ReflectPage::step(int by)
 void ReflectPage::showAll()
 {
     const bool isThere = m_sitting.has_value();
+    // The keys stay on the page: another box of the window must not get them when this one's go.
+    const bool hadFocus = m_body->isAncestorOf(window()->focusWidget());
     for (QWidget* w :
-         std::initializer_list<QWidget*>{m_earlier, m_later, m_title, m_open, m_reply, m_pdf,
-                                         m_changes, m_places, m_said, m_advice, m_reason})
+         std::initializer_list<QWidget*>{m_earlier, m_later, m_title, m_open, m_this, m_reply,
+                                         m_pdf, m_changes, m_places, m_said, m_advice, m_reason})
         w->setVisible(isThere);
+    m_offer->setVisible(!isThere);
+    if (!isThere && hadFocus) m_offer->setFocus();
+    m_body->setVisible(isThere);
+    if (isThere && m_offer->isAncestorOf(window()->focusWidget())) m_before->setFocus();
     m_week->refresh();
     // Whoever practises alone has nobody to look at first.
     m_weekName->setVisible(m_week->count() > 1);
@@ -254,10 +292,7 @@ void ReflectPage::showAll()
     m_easeOff->hide();
     if (!isThere) {
         const auto& person = m_desk->person();
-        m_sentence->setText(
-            person ? tr("%1 has no sittings yet. Hand in a recording on Prepare: press 1.")
-                         .arg(QString::fromStdString(person->name))
-                   : tr("Nobody is in the journal yet. Add a person on Prepare: press 1."));
+        m_offer->showFor(person ? QString::fromStdString(person->name) : QString());
         return;
     }
     m_earlier->setEnabled(m_sitting->id != m_sittings.back().id);
@@ -284,8 +319,13 @@ void ReflectPage::showReading()
                          .arg(toQDate(m_sitting->day).toString(QStringLiteral("dddd d MMMM yyyy")),
                               began.toString(QStringLiteral("HH:mm")),
                               m_plan ? QString::fromStdString(m_plan->name) : tr("free practice")));
+    const bool isNoted = m_sitting->origin == Sitting::Origin::Noted;
     m_sentence->setText(m_reading ? QString::fromStdString(inOneSentence(*m_reading))
+                        : isNoted ? tr("%1 minutes, noted by hand. Nothing in it was measured.")
+                                        .arg(m_sitting->practiceS / 60, 0, 'f', 0)
                                   : tr("The reading of this sitting cannot be shown."));
+    m_pdf->setVisible(m_reading.has_value());
+    m_reply->setVisible(m_reading.has_value() && m_desk->isTeaching());
     std::vector<Sitting> earlier;
     if (m_plan)
         for (const Sitting& s :
@@ -297,13 +337,15 @@ void ReflectPage::showReading()
     QStringList usual;
     for (const Change& change : m_changed)
         (change.isMoreThanChance() ? more : usual) << QString::fromStdString(changeInWords(change));
-    if (m_changed.empty())
+    if (!isNoted && m_changed.empty())
         more << tr("With three earlier sittings of this plan it can be said what changed.");
-    else if (more.isEmpty())
+    else if (!isNoted && more.isEmpty())
         more << tr("Nothing changed by more than chance since the last sittings of this plan.");
     if (!m_sitting->words.leftOut.empty())
         more << tr("This sitting does not count: %1.")
                     .arg(QString::fromStdString(m_sitting->words.leftOut));
+    if (m_sitting->origin == Sitting::Origin::Simulated)
+        more.prepend(tr("The simulated practitioner did this. It counts nowhere."));
     m_changes->setText(more.join(QLatin1Char('\n')));
     m_usual->setText(usual.join(QLatin1Char('\n')));
     m_usual->setVisible(!usual.isEmpty());
@@ -318,10 +360,11 @@ void ReflectPage::showReading()
                           : tr("Places to listen to:\n%1").arg(places.join(QLatin1Char('\n'))));
     m_places->setVisible(!places.isEmpty());
     const bool hasFile = QFileInfo::exists(QString::fromStdString(m_sitting->recording));
-    m_open->setEnabled(hasFile);
-    m_open->setToolTip(
-        hasFile ? tr("The sheet and the sound, on Read")
-                : tr("%1 is not there any more").arg(QString::fromStdString(m_sitting->recording)));
+    m_open->setVisible(!isNoted);
+    m_open->setText(hasFile ? tr("Show the reading") : tr("Find the recording…"));
+    m_open->setToolTip(hasFile ? tr("The rows and the sound, on Read")
+                               : tr("%1 is not there any more; it is looked for first")
+                                     .arg(QString::fromStdString(m_sitting->recording)));
 }
 
 void ReflectPage::showSaid()
@@ -412,8 +455,29 @@ void ReflectPage::stand(int rungsAway)
 
 void ReflectPage::openRecording()
 {
-    if (m_sitting && m_plan)
-        emit recordingWanted(QString::fromStdString(m_sitting->recording), *m_plan);
+    if (!m_sitting) return;
+    if (QFileInfo::exists(QString::fromStdString(m_sitting->recording))) {
+        emit m_actions->readWanted(*m_sitting);
+        return;
+    }
+    std::vector<std::filesystem::path> folders;
+    emit foldersWanted(&folders);
+    QGuiApplication::setOverrideCursor(Qt::WaitCursor);
+    const auto found = findRecording(m_desk->journal(), *m_sitting, folders);
+    const auto step =
+        found ? m_desk->told(pointAt(m_desk->journal(), *m_sitting, *found)) : std::nullopt;
+    QGuiApplication::restoreOverrideCursor();
+    if (!step) return m_actions->find(*m_sitting, this);
+    if (m_desk->perform(tr("Find a recording"), step->act, step->takeBack))
+        m_bar->showNote(tr("It was found: %1").arg(QString::fromStdString(found->string())));
+}
+
+std::optional<Explanation> ReflectPage::explainChanges() const
+{
+    const auto at = std::find_if(m_changed.begin(), m_changed.end(),
+                                 [](const Change& change) { return change.isMoreThanChance(); });
+    if (m_changed.empty()) return std::nullopt;
+    return explainChange(at == m_changed.end() ? m_changed.front() : *at);
 }
 
 void ReflectPage::askForPdf()
@@ -427,20 +491,34 @@ void ReflectPage::askForPdf()
     if (!file.isEmpty()) savePdf(file);
 }
 
-bool ReflectPage::savePdf(const QString& file)
+std::optional<Sheet> ReflectPage::sheet()
 {
     if (m_isStale) takePerson();
-    if (!m_sitting || !m_reading || !m_proposal) return false;
-    const auto written =
-        writeSittingPdf({*m_desk->person(), *m_sitting, *m_reading,
-                         m_plan ? QString::fromStdString(m_plan->name) : tr("free practice"),
-                         m_changed, m_proposal->judgement},
-                        file);
+    if (!m_sitting || !m_reading || !m_proposal) {
+        m_bar->showNote(tr("There is no reading here to put on paper."));
+        return std::nullopt;
+    }
+    return sheetOf(
+        SittingReport{*m_desk->person(), *m_sitting, *m_reading,
+                      m_plan ? QString::fromStdString(m_plan->name) : tr("free practice"),
+                      m_changed, m_proposal->judgement});
+}
+
+bool ReflectPage::savePdf(const QString& file)
+{
+    const auto page = sheet();
+    if (!page) return false;
+    const auto written = writePdf(file, *page);
     if (written)
         m_bar->showNote(tr("Saved as %1.").arg(file));
     else
         m_bar->showError(QString::fromStdString(written.error().message()));
     return written.has_value();
+}
+
+void ReflectPage::print()
+{
+    if (const auto page = sheet()) m_desk->told(printSheet(this, *page));
 }
 
 void ReflectPage::writeReply()

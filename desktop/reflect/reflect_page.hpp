@@ -3,21 +3,26 @@
 
 #include "core/progress/proposal.hpp"
 #include "core/progress/series.hpp"
-#include "core/reading/reading.hpp"
+#include "core/report/explain.hpp"
+#include "desktop/paper/paper.hpp"
 
 #include <QWidget>
+#include <filesystem>
 
 class QCheckBox;
 class QLabel;
+class QMenu;
 class QLineEdit;
 class QPlainTextEdit;
 class QPushButton;
 
 namespace layakari {
 
+class EmptyOffer;
 class FeelLine;
 class JournalDesk;
 class MessageBar;
+class SittingActions;
 class WeekList;
 
 /// One sitting, looked back on: what was kept, what changed by more than chance, places to listen
@@ -25,7 +30,9 @@ class WeekList;
 class ReflectPage : public QWidget {
     Q_OBJECT
 public:
-    explicit ReflectPage(JournalDesk* desk, QWidget* parent = nullptr);
+    ReflectPage(JournalDesk* desk, SittingActions* actions, QWidget* parent = nullptr);
+
+    EmptyOffer* offer() const { return m_offer; }
 
     /// A sitting of the person at hand; 0 for the latest.
     void showSitting(Id id);
@@ -40,10 +47,11 @@ public slots:
     void askForPdf();
     /// Says what went wrong; false where there is no sitting, or it could not be written.
     bool savePdf(const QString& file);
+    void print();
 
 signals:
-    /// This sitting's recording is to be looked at on Read.
-    void recordingWanted(const QString& file, const layakari::Plan& plan);
+    /// The folders in which a recording that was moved may be looked for.
+    void foldersWanted(std::vector<std::filesystem::path>* folders);
 
 protected:
     void paintEvent(QPaintEvent*) override;
@@ -58,6 +66,7 @@ private:
     void takePerson();
     void pick(Id id);
     void showAll();
+    std::optional<Sheet> sheet();
     void showReading();
     void showSaid();
     void showProposal();
@@ -65,10 +74,14 @@ private:
     void keepSaid();
     void step(int by);
     void openRecording();
+    std::optional<Explanation> explainChanges() const;
     void stand(int rungsAway);
 
     JournalDesk* m_desk;
+    SittingActions* m_actions;
     MessageBar* m_bar;
+    EmptyOffer* m_offer;
+    QWidget* m_body;
     QLabel* m_title;
     QLabel* m_sentence;
     QLabel* m_changes; ///< by more than chance
@@ -77,6 +90,8 @@ private:
     QPushButton* m_earlier;
     QPushButton* m_later;
     QPushButton* m_open;
+    QPushButton* m_this; ///< what can be done with this sitting
+    QMenu* m_thisMenu;
     QPushButton* m_reply;
     QPushButton* m_pdf;
     QWidget* m_said;

@@ -6,8 +6,8 @@
 #include "desktop/paper/paper.hpp"
 #include "desktop/read/staff_picture.hpp"
 
+#include <QPagedPaintDevice>
 #include <QPainter>
-#include <QPdfWriter>
 #include <cmath>
 
 namespace layakari {
@@ -103,15 +103,15 @@ private:
 
 } // namespace
 
-Result<void> writeSittingPdf(const SittingReport& report, const QString& file)
+Sheet sheetOf(const SittingReport& report)
 {
     const QString title =
         QStringLiteral("%1, %2").arg(QString::fromStdString(report.person.name),
                                      QString::fromStdString(dayToText(report.sitting.day)));
-    return writePdf(file, title, [&](QPdfWriter& writer) {
-        QPainter painter(&writer);
-        Page(painter, report).draw();
-    });
+    return {title, [report](QPagedPaintDevice& device) {
+                QPainter painter(&device);
+                Page(painter, report).draw();
+            }};
 }
 
 } // namespace layakari

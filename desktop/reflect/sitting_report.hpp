@@ -4,6 +4,7 @@
 #include "core/progress/judgement.hpp"
 #include "core/progress/series.hpp"
 #include "core/reading/reading.hpp"
+#include "desktop/paper/paper.hpp"
 
 #include <QString>
 
@@ -19,9 +20,8 @@ struct SittingReport {
     Judgement judgement;
 };
 
-/// Writes a sitting as one page of A4: the sentence, three figures, the breath staff as far as it
-/// finds room, what changed, places to listen to, how it felt, and the proposal. Whole or not at
-/// all. CannotWrite: the file cannot be written.
-Result<void> writeSittingPdf(const SittingReport& report, const QString& file);
+/// A sitting as one page of A4: the sentence, three figures, the breath staff as far as it finds
+/// room, what changed, places to listen to, how it felt, and the proposal.
+Sheet sheetOf(const SittingReport& report);
 
 } // namespace layakari

@@ -3,10 +3,10 @@
 
 #include "core/audio/recording.hpp"
 #include "core/audio/slower.hpp"
+#include "desktop/sound/loudspeaker.hpp"
 
 #include <QAudioDevice>
 #include <QAudioSink>
-#include <QMediaDevices>
 #include <algorithm>
 #include <cmath>
 #include <numbers>
@@ -116,7 +116,7 @@ void Player::begin(const std::vector<float>& sound, int)
 
 void Player::startSink()
 {
-    const QAudioDevice device = QMediaDevices::defaultAudioOutput();
+    const QAudioDevice device = loudspeaker();
     m_silent = device.isNull();
     if (m_silent) return;
     QAudioFormat format;

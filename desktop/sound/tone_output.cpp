@@ -1,8 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "desktop/sound/tone_output.hpp"
 
+#include "desktop/sound/loudspeaker.hpp"
+
 #include <QAudioDevice>
-#include <QMediaDevices>
 #include <algorithm>
 
 namespace layakari {
@@ -15,7 +16,7 @@ constexpr double mostWaitingS = 0.15;
 } // namespace
 
 ToneOutput::ToneOutput(int sampleRateHz)
-    : m_rateHz(sampleRateHz), m_isHeard(!QMediaDevices::defaultAudioOutput().isNull())
+    : m_rateHz(sampleRateHz), m_isHeard(!loudspeaker().isNull())
 {
     m_queue.enough = static_cast<std::size_t>(mostWaitingS * m_rateHz);
 }
@@ -30,7 +31,7 @@ void ToneOutput::start()
     format.setChannelCount(1);
     format.setSampleFormat(QAudioFormat::Int16);
     m_queue.open(QIODevice::ReadOnly);
-    m_sink = std::make_unique<QAudioSink>(QMediaDevices::defaultAudioOutput(), format);
+    m_sink = std::make_unique<QAudioSink>(loudspeaker(), format);
     m_sink->setBufferSize(format.bytesForDuration(static_cast<qint64>(1e6 * bufferS)));
     m_sink->start(&m_queue);
     m_isHeard = m_sink->error() == QAudio::NoError;

@@ -5,8 +5,10 @@
 #include <QFontDatabase>
 #include <QPalette>
 #include <QStyleFactory>
+#include <QWidget>
 #include <algorithm>
 #include <cmath>
+#include <utility>
 
 // Resources of a static library are linked in only when they are asked for, outside any namespace.
 static void loadResources() { Q_INIT_RESOURCE(resources); }
@@ -16,6 +18,9 @@ namespace layakari {
 namespace {
 
 const Theme* inForce = nullptr;
+double scaleInForce = 1;
+constexpr const char* typeProperty = "type";
+constexpr const char* boldProperty = "bold";
 
 QPalette paletteOf(const Theme& t)
 {
@@ -93,6 +98,9 @@ QString styleSheetOf(const Theme& t)
         QScrollBar:vertical { background: transparent; width: 10px; margin: 0; }
         QScrollBar::handle:vertical { background: %3; border-radius: 4px; min-height: 36px; margin: 1px; }
         QScrollBar::handle:vertical:hover { background: %4; }
+        QScrollBar:horizontal { background: transparent; height: 10px; margin: 0; }
+        QScrollBar::handle:horizontal { background: %3; border-radius: 4px; min-width: 36px; margin: 1px; }
+        QScrollBar::add-line:horizontal, QScrollBar::sub-line:horizontal { width: 0; }
         QScrollBar::add-line, QScrollBar::sub-line, QScrollBar::add-page, QScrollBar::sub-page { background: transparent; height: 0; }
         QProgressBar { background: %3; border: 0; max-height: 4px; min-height: 4px; }
         QProgressBar::chunk { background: %1; }
@@ -175,12 +183,25 @@ QColor Theme::text(ReadKind kind) const
     }
 }
 
+double textScale() { return scaleInForce; }
+
+double scaled(double pixels) { return pixels * scaleInForce; }
+
+void setTextScale(double scale) { scaleInForce = scale; }
+
 QFont typeface(Type type, bool bold)
 {
     QFont font(QStringLiteral("Andika"));
-    font.setPixelSize(static_cast<int>(type));
+    font.setPixelSize(static_cast<int>(std::lround(scaled(static_cast<int>(type)))));
     font.setBold(bold);
     return font;
+}
+
+void setTypeface(QWidget* widget, Type type, bool bold)
+{
+    widget->setProperty(typeProperty, static_cast<int>(type));
+    widget->setProperty(boldProperty, bold);
+    widget->setFont(typeface(type, bold));
 }
 
 const Theme& currentTheme() { return inForce ? *inForce : Theme::paperTheme(); }
@@ -200,11 +221,23 @@ void applyTheme(const Theme& theme)
     QApplication::setFont(typeface(Type::Body));
     QApplication::setPalette(paletteOf(theme));
     qApp->setStyleSheet(styleSheetOf(theme));
+    // A style sheet brings back the fonts that widgets had first.
+    for (QWidget* widget : QApplication::allWidgets())
+        if (const QVariant type = widget->property(typeProperty); type.isValid())
+            widget->setFont(
+                typeface(static_cast<Type>(type.toInt()), widget->property(boldProperty).toBool()));
 }
 
-PaintedIn::PaintedIn(const Theme& theme) : m_before(std::exchange(inForce, &theme)) {}
+PaintedIn::PaintedIn(const Theme& theme)
+    : m_before(std::exchange(inForce, &theme)), m_scaleBefore(std::exchange(scaleInForce, 1))
+{
+}
 
-PaintedIn::~PaintedIn() { inForce = m_before; }
+PaintedIn::~PaintedIn()
+{
+    inForce = m_before;
+    scaleInForce = m_scaleBefore;
+}
 
 double contrastRatio(const QColor& a, const QColor& b)
 {

@@ -7,6 +7,8 @@
 #include <QFont>
 #include <QString>
 
+class QWidget;
+
 namespace layakari {
 
 /// The colours of the application. Two of them: "paper" by day, "before dawn" for the dark.
@@ -32,8 +34,17 @@ struct Theme {
 /// Sizes of type, in pixels at a scale of one.
 enum class Type { Small = 13, Body = 15, Row = 19, Sentence = 22, Figure = 30 };
 
+/// How much larger than usual the text is, 1 at first; seen from the next `applyTheme` on.
+void setTextScale(double scale);
+double textScale();
+/// A length that holds text, in pixels at a scale of one, as it is now.
+double scaled(double pixels);
+
 /// The shipped typeface, which has to be loaded by `applyTheme` first.
 QFont typeface(Type type, bool bold = false);
+
+/// Gives a widget the typeface in this size. It follows the text scale from then on.
+void setTypeface(QWidget* widget, Type type, bool bold = false);
 
 /// The theme in force. Widgets that paint themselves ask for it in their paint events.
 const Theme& currentTheme();
@@ -41,7 +52,8 @@ const Theme& currentTheme();
 /// Loads the typeface once and sets palette, font and style sheet of the application.
 void applyTheme(const Theme& theme);
 
-/// While it lives, what is painted is painted in this theme; widgets keep theirs. For paper.
+/// While it lives, what is painted is painted in this theme and at the usual size of text; widgets
+/// keep theirs. For paper.
 class PaintedIn {
 public:
     explicit PaintedIn(const Theme& theme);
@@ -51,6 +63,7 @@ public:
 
 private:
     const Theme* m_before;
+    double m_scaleBefore;
 };
 
 /// Contrast ratio of two opaque colours by WCAG 2.1 (1 to 21).

@@ -84,8 +84,8 @@ TodayView::TodayView(JournalDesk* desk, QWidget* parent)
       m_roundsName(textLabel({}, Type::Body, this, "todayRoundsName")),
       m_practise(leadButton(tr("Practise now"), "practiseNow", this,
                             tr("Be led through it, recorded and heard (Enter)"))),
-      m_handIn(wordButton(tr("Hand in a recording…"), "handIn", this,
-                          tr("Choose a recording of this practice and read it (H)"))),
+      m_handIn(wordButton(tr("Add a recording of it…"), "handIn", this,
+                          tr("Choose a recording of this practice; it is read and saved (H)"))),
       m_edit(wordButton(tr("Change the plan…"), "todayEdit", this,
                         tr("Write it down anew: a copy, the plan itself stays"))),
       m_back(wordButton(tr("Back to the proposal"), "todayBack", this)),
@@ -164,13 +164,11 @@ void TodayView::propose()
     const auto& person = m_desk->person();
     for (QWidget* w : std::initializer_list<QWidget*>{m_compared, m_changes, m_cautions})
         w->setVisible(person.has_value());
-    m_practise->setText(person ? tr("Practise now") : tr("Add the first person…"));
+    m_practise->setText(person ? tr("Practise now") : tr("Add a person"));
     m_handIn->setVisible(person.has_value());
     if (!person) {
-        m_sentence->setText(tr("Who practises? Add yourself, or the people you teach."));
-        m_why->setText(tr("Then this page proposes what to practise today, says what may speak "
-                          "against it, and reads the recording afterwards. Nothing leaves this "
-                          "machine."));
+        m_sentence->setText(tr("Everybody is archived."));
+        m_why->setText(tr("Bring somebody back under People, or add a person."));
         m_shape->setPlan(findPreset("even-4-4")->plan, usual::countS, Terms::English);
         m_figures->setText(tr("An even breath, 4 : 4, is where most people begin. Only a recording "
                               "to read? Press 3, or drop it here."));

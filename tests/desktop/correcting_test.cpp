@@ -100,7 +100,7 @@ TEST_CASE("Every correction is undone and done again by keys, to the same figure
     for (int k = 0; k < 5; ++k) w.correct(Qt::Key_Z, Qt::ControlModifier);
     CHECK(w.rows() == rows);
     CHECK(w.text("sentence") == sentence);
-    CHECK_FALSE(w.find<QAction>("undoCorrection")->isEnabled());
+    CHECK_FALSE(w.window.readPage()->undoCorrection(false));
     for (int k = 0; k < 5; ++k) w.correct(Qt::Key_Z, Qt::ControlModifier | Qt::ShiftModifier);
     CHECK(w.rows() == corrected);
 }
@@ -254,7 +254,7 @@ TEST_CASE("The sitting that was kept follows a correction, and the recording ope
         REQUIRE(QTest::qWaitFor(
             [&] { return reading() != before && !w.window.readPage()->isBusy(); }, longMs));
     };
-    w.window.handIn(practice("square.flac"), findPreset("square-4")->plan);
+    w.window.readAndSave(practice("square.flac"), findPreset("square-4")->plan);
     w.waitForRow();
     const auto accuracy = [&] {
         return valueOf(w.journal().sittings(w.person(), 9)->front(), figure::accuracy);
@@ -291,7 +291,7 @@ TEST_CASE("A correction that the journal cannot take is said on the page, and st
 {
     Prepare w;
     w.add("Tor-Eskil Amundahl");
-    w.window.handIn(practice("square.flac"), findPreset("square-4")->plan);
+    w.window.readAndSave(practice("square.flac"), findPreset("square-4")->plan);
     w.waitForRow();
     w.staff()->setCurrentIndex(w.staff()->staff()->index(1));
     w.key(Qt::Key_Right);

@@ -55,7 +55,7 @@ TEST_CASE("A folder that is dropped is read in the background, each recording wi
     REQUIRE(w.list()->topLevelItemCount() == 3);
     w.waitUntilRead();
     CHECK_THAT(w.outcome(0), Catch::Contains("not read: this is not a sound file"));
-    CHECK(w.outcome(1) == "kept");
+    CHECK(w.outcome(1) == "saved");
     CHECK(w.outcome(2) == "whose is it?");
     CHECK(w.says("handInSentence") == "1 of 3 recordings are read; 1 could not be read; 1 wait for "
                                       "you to say whose they are.");
@@ -72,7 +72,7 @@ TEST_CASE("A folder that is dropped is read in the background, each recording wi
     emit plan->activated(at);
     w.click("handInAssign");
     w.waitUntilRead();
-    CHECK(w.outcome(2) == "kept");
+    CHECK(w.outcome(2) == "saved");
     CHECK(valueOf(w.journal().sittings(w.ylva, 9)->front(), figure::completion) == 100.0);
 
     // From a row to the sitting.

@@ -13,6 +13,7 @@
 #include <QFileDialog>
 #include <QLabel>
 #include <QLineEdit>
+#include <QMenu>
 #include <QMimeData>
 #include <QPushButton>
 #include <QTest>
@@ -120,6 +121,21 @@ public:
         for (int i = 0; i < staff()->model()->rowCount(); ++i)
             all << staff()->model()->index(i, 0).data(Qt::AccessibleTextRole).toString();
         return all;
+    }
+    /// Opens a button's menu and chooses the action of that name, as a person would.
+    void chooseFromMenu(const char* button, const char* action)
+    {
+        QMenu* menu = find<QPushButton>(button)->menu();
+        REQUIRE(menu);
+        chooseFrom(menu, action);
+    }
+    static void chooseFrom(QMenu* menu, const char* action)
+    {
+        emit menu->aboutToShow();
+        auto* found = menu->findChild<QAction*>(QLatin1String(action));
+        REQUIRE(found);
+        REQUIRE(found->isEnabled());
+        found->trigger();
     }
     void key(Qt::Key k, Qt::KeyboardModifiers modifiers = Qt::NoModifier)
     {
