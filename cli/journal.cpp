@@ -209,6 +209,7 @@ void addJournal(CLI::App& app, std::function<int()>& run)
     CLI::App* journal =
         app.add_subcommand("journal", "List, save, move, delete and export sittings");
     journal->require_subcommand(1);
+    journal->footer("Example:\n  layakari-cli journal list --person Runa");
     addSittings(*journal, run);
     struct Options {
         std::string data;

@@ -38,6 +38,12 @@ public:
         if (!option->get_default_str().empty()) words += " (" + option->get_default_str() + ")";
         return words;
     }
+    // With its examples.
+    std::string make_expanded(const CLI::App* sub) const override
+    {
+        const std::string footer = sub->get_footer();
+        return CLI::Formatter::make_expanded(sub) + (footer.empty() ? "" : "\n" + footer + "\n\n");
+    }
     // Without what it was called before.
     std::string make_subcommand(const CLI::App* sub) const override
     {

@@ -175,6 +175,9 @@ void MainWindow::connectJournal()
         if (!m_desk->person() || m_desk->person()->id != person) m_desk->choosePerson(person);
         m_reflect->showSitting(sitting);
     });
+    connect(m_sittings, &SittingActions::done, this, [this](const QString& what) {
+        noteHere(tr("Done: %1. Ctrl+Z takes it back.").arg(what));
+    });
     connect(m_sittings, &SittingActions::readWanted, this, &MainWindow::showReading);
     connect(m_sittings, &SittingActions::planWanted, this, &MainWindow::readAgainst);
     connect(m_practise, &PractisePage::practised, this, &MainWindow::savePractice);
@@ -208,9 +211,14 @@ void MainWindow::connectJournal()
         connect(offer, &EmptyOffer::beginWanted, this, [this] { goTo(BreathLine::preparePlace); });
         connect(offer, &EmptyOffer::sampleWanted, this, &MainWindow::openSample);
     }
-    connect(m_welcome, &WelcomePage::done, this, [this] { goTo(BreathLine::preparePlace); });
+    connect(m_welcome, &WelcomePage::done, this, [this] {
+        goTo(BreathLine::preparePlace);
+        m_prepare->showView(PreparePage::Today); // who was added is no news to whoever did it
+    });
     connect(m_welcome, &WelcomePage::sampleWanted, this, &MainWindow::openSample);
     connect(m_welcome, &WelcomePage::readWanted, this, [this] { goTo(BreathLine::readPlace); });
+    connect(m_person, &PersonSwitcher::chosen, this,
+            [this] { showPage(m_pages->currentWidget()); });
     connect(m_settings, &SettingsPage::leaveWanted, this, &MainWindow::leaveHere);
     connect(m_settings, &SettingsPage::soundChanged, m_practise, &PractisePage::takeSettings);
     m_person->setVisible(m_desk->isTeaching());
@@ -554,6 +562,9 @@ void MainWindow::fillDemo(const QString& person)
 {
     if (!m_desk || m_demo) return;
     m_demo = new DemoFill(m_desk, this);
+    for (const Person& somebody : m_desk->people())
+        if (QString::fromStdString(somebody.name).startsWith(person))
+            m_desk->choosePerson(somebody.id);
     connect(m_job, &MessageBar::stopWanted, m_demo, &DemoFill::stop);
     connect(m_demo, &DemoFill::progressed, this, [this, person](double fraction) {
         m_job->showProgress(tr("The demo club's weeks are being simulated and read"), fraction);

@@ -184,4 +184,24 @@ CueMoment Leader::now() const
 
 std::vector<CueEvent> Leader::takeEvents() { return std::exchange(m_events, {}); }
 
+Remaining remainingOf(const std::vector<CueStep>& steps, const CueMoment& moment)
+{
+    constexpr double naturalBreathS = 5;
+    Remaining remaining;
+    if (moment.over) return remaining;
+    for (std::size_t i = moment.step; i < steps.size(); ++i) {
+        const CueStep& step = steps[i];
+        const bool isPhase = step.kind == CueStep::Kind::Phase;
+        const double length = isPhase            ? step.counts * moment.countS
+                              : step.breaths > 0 ? step.breaths * naturalBreathS
+                                                 : step.seconds;
+        remaining.isAtLeast = remaining.isAtLeast || step.isOpen || length == 0;
+        const double done = i > moment.step    ? 0
+                            : moment.leftS > 0 ? length - moment.leftS
+                                               : moment.share * length;
+        remaining.seconds += std::max(0.0, length - done);
+    }
+    return remaining;
+}
+
 } // namespace layakari

@@ -61,6 +61,14 @@ struct CueMoment {
     bool over = false;
 };
 
+/// How long a practice goes on from a moment in it.
+struct Remaining {
+    double seconds = 0;
+    bool isAtLeast = false; ///< something open-ended is still to come, or on
+};
+/// Steps by breaths are taken at twelve natural breaths a minute, the low end of an adult at rest.
+Remaining remainingOf(const std::vector<CueStep>& steps, const CueMoment& moment);
+
 class Leader {
 public:
     /// `steps` as `cueSteps` gives them; nothing to do is over at once.

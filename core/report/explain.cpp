@@ -66,7 +66,11 @@ Explanation accuracyOf(const Reading& reading)
         "is {:.0f} %. Cycles that were left out do not lower it; they lower completion.",
         cycles.size(), cycles.size() == 1 ? "cycle" : "cycles", listed(cycles, ", ", 0),
         *s.accuracy);
-    if (s.accuracyLow && s.accuracyHigh)
+    if (s.accuracyLow && s.accuracyHigh &&
+        std::lround(*s.accuracyLow) == std::lround(*s.accuracyHigh))
+        e.range =
+            "The ends of the breaths are heard so exactly here that it is known to half a point.";
+    else if (s.accuracyLow && s.accuracyHigh)
         e.range = fmt::format("The sound does not say to the hundredth of a second where a breath "
                               "begins. With all that is possible, accuracy lies between {:.0f} and "
                               "{:.0f} % nineteen times in twenty.",

@@ -35,7 +35,10 @@ bool isAgreed(QWidget* over, const Question& question, bool* ticked)
     leave->setFocus();
     doIt->setEnabled(question.toWrite.isEmpty());
     QObject::connect(word, &QLineEdit::textChanged, doIt, [&](const QString& written) {
-        doIt->setEnabled(written.trimmed().compare(question.toWrite, Qt::CaseInsensitive) == 0);
+        const bool isWritten =
+            written.trimmed().compare(question.toWrite, Qt::CaseInsensitive) == 0;
+        doIt->setEnabled(isWritten);
+        (isWritten ? doIt : leave)->setDefault(true); // Enter does what was just written
     });
     QObject::connect(doIt, &QPushButton::clicked, &dialog, &QDialog::accept);
     QObject::connect(leave, &QPushButton::clicked, &dialog, &QDialog::reject);

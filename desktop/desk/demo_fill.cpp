@@ -26,6 +26,7 @@ DemoFill::DemoFill(JournalDesk* desk, QObject* parent) : QObject(parent), m_desk
                                     QMetaObject::invokeMethod(
                                         this,
                                         [this, fraction, isNews] {
+                                            m_isThere = false;
                                             if (isNews) m_desk->takeNews();
                                             emit progressed(fraction);
                                         },
@@ -38,6 +39,7 @@ DemoFill::DemoFill(JournalDesk* desk, QObject* parent) : QObject(parent), m_desk
         QMetaObject::invokeMethod(
             this,
             [this, filled] {
+                if (filled && m_isThere) return; // since an earlier time
                 m_desk->takeNews();
                 emit ended(filled ? tr("The demo club's eight weeks are there.")
                                   : QString::fromStdString(filled.error().message()));

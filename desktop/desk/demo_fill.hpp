@@ -24,6 +24,7 @@ signals:
 
 private:
     JournalDesk* m_desk;
+    bool m_isThere = true; ///< nothing had to be done yet
     std::jthread m_thread;
 };
 

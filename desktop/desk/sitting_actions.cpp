@@ -83,11 +83,17 @@ void SittingActions::fill(QMenu* menu, const Sitting& sitting, QWidget* over)
         [this, sitting, over] { askToDelete(sitting, over); });
 }
 
+void SittingActions::perform(const QString& what, const JournalDesk::Action& act,
+                             const JournalDesk::Action& takeBack)
+{
+    if (m_desk->perform(what, act, takeBack)) emit done(what);
+}
+
 void SittingActions::moveTo(const Sitting& sitting, const Person& person)
 {
     const JournalStep step = moveSitting(m_desk->journal(), sitting, person.id);
-    m_desk->perform(tr("Move %1 to %2").arg(named(sitting), QString::fromStdString(person.name)),
-                    step.act, step.takeBack);
+    perform(tr("Move %1 to %2").arg(named(sitting), QString::fromStdString(person.name)), step.act,
+            step.takeBack);
 }
 
 void SittingActions::setArchived(const Sitting& sitting, bool archived)
@@ -95,9 +101,9 @@ void SittingActions::setArchived(const Sitting& sitting, bool archived)
     Sitting after = sitting;
     after.archived = archived;
     const JournalStep step = changeSitting(m_desk->journal(), sitting, after);
-    m_desk->perform(archived ? tr("Archive %1").arg(named(sitting))
-                             : tr("Bring back %1").arg(named(sitting)),
-                    step.act, step.takeBack);
+    perform(archived ? tr("Archive %1").arg(named(sitting))
+                     : tr("Bring back %1").arg(named(sitting)),
+            step.act, step.takeBack);
 }
 
 void SittingActions::leaveOut(const Sitting& sitting, QWidget* over)
@@ -114,7 +120,7 @@ void SittingActions::leaveOut(const Sitting& sitting, QWidget* over)
         now.leftOut =
             (why.trimmed().isEmpty() ? tr("no reason given") : why.trimmed()).toStdString();
     }
-    m_desk->perform(
+    perform(
         now.leftOut.empty() ? tr("Let %1 count").arg(named(sitting))
                             : tr("Leave out %1").arg(named(sitting)),
         [this, id = sitting.id, now] { return m_desk->journal().saveSittingWords(id, now); },
@@ -138,7 +144,7 @@ void SittingActions::askToDelete(const Sitting& sitting, QWidget* over)
     if (!isAgreed(over, {tr("Delete %1?").arg(named(sitting)), what, tr("Delete"), tr("Keep it")}))
         return;
     const JournalStep step = deleteSitting(m_desk->journal(), sitting, m_desk->today());
-    m_desk->perform(tr("Delete %1").arg(named(sitting)), step.act, step.takeBack);
+    perform(tr("Delete %1").arg(named(sitting)), step.act, step.takeBack);
 }
 
 void SittingActions::change(const Sitting& sitting, QWidget* over)
@@ -177,7 +183,7 @@ void SittingActions::change(const Sitting& sitting, QWidget* over)
     Sitting compared = after;
     compared.words = sitting.words;
     if (compared != sitting || words != wordsWas)
-        m_desk->perform(
+        perform(
             tr("Change %1").arg(named(sitting)),
             [both, step, words] { return both(step.act, words); },
             [both, step, wordsWas] { return both(step.takeBack, wordsWas); });
@@ -200,7 +206,7 @@ Id SittingActions::note(QWidget* over)
     if (form->plan) noted.planVersion = m_desk->told(m_desk->journal().versionFor(*form->plan));
     const auto id = std::make_shared<Id>(0);
     const JournalStep step = noteSitting(m_desk->journal(), noted, id);
-    m_desk->perform(tr("Note %1").arg(named(noted)), step.act, step.takeBack);
+    perform(tr("Note %1").arg(named(noted)), step.act, step.takeBack);
     return *id;
 }
 
@@ -212,8 +218,7 @@ void SittingActions::find(const Sitting& sitting, QWidget* over)
     if (file.isEmpty()) return;
     const auto step = m_desk->told(pointAt(m_desk->journal(), sitting, file.toStdString()));
     if (step)
-        m_desk->perform(tr("Find the recording of %1").arg(named(sitting)), step->act,
-                        step->takeBack);
+        perform(tr("Find the recording of %1").arg(named(sitting)), step->act, step->takeBack);
 }
 
 } // namespace layakari

@@ -1,9 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "core/base/result.hpp"
 #include "core/journal/records.hpp"
 
 #include <QObject>
+#include <functional>
 
 class QMenu;
 class QWidget;
@@ -36,11 +38,14 @@ public:
     void find(const Sitting& sitting, QWidget* over);
 
 signals:
+    void done(const QString& what);                    ///< a step that can be taken back
     void readWanted(const layakari::Sitting& sitting); ///< its reading and sound are to be shown
     /// Its recording is to be read against another plan, which becomes the sitting's.
     void planWanted(const layakari::Sitting& sitting, const layakari::Plan& plan);
 
 private:
+    void perform(const QString& what, const std::function<Result<void>()>& act,
+                 const std::function<Result<void>()>& takeBack);
     std::vector<Plan> ownPlans(Id person);
     QString named(const Sitting& sitting) const; ///< "the sitting of 25 November"
 

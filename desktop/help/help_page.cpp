@@ -17,6 +17,12 @@
 
 namespace layakari {
 
+namespace {
+
+constexpr int readableWidth = 780;
+
+} // namespace
+
 /// A page of the help. Links go to other pages, pictures are drawn.
 class HelpText : public QTextBrowser {
 public:
@@ -26,6 +32,7 @@ public:
         setAccessibleName(QObject::tr("Help"));
         setOpenLinks(false);
         setFrameShape(QFrame::NoFrame);
+        setMaximumWidth(readableWidth);
     }
 
     void showPage(const QString& markdown)
@@ -97,7 +104,8 @@ HelpPage::HelpPage(QWidget* parent)
     side->setFixedWidth(280);
     lay::column(side, {.spacing = 10},
                 {lay::row({back, lay::stretch()}), m_search, m_none, lay::wide(m_list), sample});
-    lay::row(this, {.margins = {28, 12, 28, 16}, .spacing = 34}, {side, lay::wide(m_text)});
+    lay::row(this, {.margins = {28, 12, 28, 16}, .spacing = 34},
+             {side, lay::wide(m_text, 4), lay::stretch()});
     setFocusProxy(m_search);
     connect(back, &QPushButton::clicked, this, &HelpPage::leaveWanted);
     connect(sample, &QPushButton::clicked, this, &HelpPage::sampleWanted);

@@ -67,7 +67,7 @@ JourneyPage::JourneyPage(JournalDesk* desk, SittingActions* actions, QWidget* pa
       m_chosen(textLabel({}, Type::Row, this, "journeyChosen")),
       m_open(wordButton(tr("Look back on it"), "journeyOpen", this,
                         tr("How this sitting was, on Reflect (Enter)"))),
-      m_this(wordButton(tr("This sitting"), "journeyThis", this,
+      m_this(wordButton(tr("This sitting…"), "journeyThis", this,
                         tr("Change, move, leave out, archive or delete it"))),
       m_thisMenu(new QMenu(this)),
       m_weeks(wordButton(tr("Weeks as PDF…"), "journeyWeeks", this,

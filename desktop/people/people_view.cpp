@@ -338,9 +338,11 @@ QString counted(int n, const QString& one, const QString& several)
 QString whatGoes(const ToErase& what)
 {
     const auto tr = [](const char* text) { return QObject::tr(text); };
-    QStringList goes{counted(what.sittings, tr("one sitting with its reading and notes"),
-                             tr("%1 sittings with their readings and notes")),
-                     tr("notes on health, days, and how this person's breath sounds")};
+    QStringList goes;
+    if (what.sittings > 0)
+        goes << counted(what.sittings, tr("one sitting with its reading and notes"),
+                        tr("%1 sittings with their readings and notes"));
+    goes << tr("notes on health, days, and how this person's breath sounds");
     if (what.recordings > 0)
         goes << counted(what.recordings, tr("one recording in Layakari's folder"),
                         tr("%1 recordings in Layakari's folder")) +

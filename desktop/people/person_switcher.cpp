@@ -25,7 +25,7 @@ PersonSwitcher::PersonSwitcher(JournalDesk* desk, QWidget* parent)
 {
     setObjectName(QStringLiteral("personSwitcher"));
     setAccessibleName(tr("Person; type a name to change"));
-    setToolTip(tr("Whose practice it is (Ctrl+P): type a part of a name, then Enter"));
+    setToolTip(tr("Whose practice it is (Ctrl+Shift+P): type a part of a name, then Enter"));
     setPlaceholderText(tr("nobody yet"));
     setMinimumWidth(180);
     m_completer->setFilterMode(Qt::MatchContains);
@@ -37,7 +37,7 @@ PersonSwitcher::PersonSwitcher(JournalDesk* desk, QWidget* parent)
     connect(m_completer, qOverload<const QModelIndex&>(&QCompleter::activated), this,
             [this](const QModelIndex& index) {
                 m_desk->choosePerson(index.data(personRole).toLongLong());
-                clearFocus();
+                emit chosen();
             });
     connect(this, &QLineEdit::returnPressed, this, [this] { take(text()); });
     connect(m_desk, &JournalDesk::peopleChanged, this, &PersonSwitcher::refill);
@@ -75,7 +75,7 @@ void PersonSwitcher::take(const QString& text)
     for (const Person& person : m_desk->people())
         if (QString::fromStdString(person.name).contains(text.trimmed(), Qt::CaseInsensitive)) {
             m_desk->choosePerson(person.id);
-            clearFocus();
+            emit chosen();
             return;
         }
     showPerson();
@@ -103,10 +103,18 @@ void PersonSwitcher::focusOutEvent(QFocusEvent* event)
 // Escape is the window's key too; here it takes back what was typed.
 bool PersonSwitcher::event(QEvent* event)
 {
-    if (event->type() == QEvent::ShortcutOverride &&
-        static_cast<QKeyEvent*>(event)->key() == Qt::Key_Escape) {
-        event->accept();
-        return true;
+    if (event->type() == QEvent::ShortcutOverride) {
+        auto* key = static_cast<QKeyEvent*>(event);
+        if (key->key() == Qt::Key_Escape) {
+            event->accept();
+            return true;
+        }
+        // As long as nothing is typed, undo is the page's.
+        if (!isModified() &&
+            (key->matches(QKeySequence::Undo) || key->matches(QKeySequence::Redo))) {
+            event->ignore();
+            return false;
+        }
     }
     return QLineEdit::event(event);
 }
@@ -115,7 +123,7 @@ void PersonSwitcher::keyPressEvent(QKeyEvent* event)
 {
     if (event->key() == Qt::Key_Escape) {
         showPerson();
-        clearFocus();
+        emit chosen();
         return;
     }
     QLineEdit::keyPressEvent(event);

@@ -19,6 +19,9 @@ public:
 
     QSize sizeHint() const override { return {200, 32}; }
 
+signals:
+    void chosen(); ///< or left: the keys are the page's again
+
 public slots:
     void startTyping();
 

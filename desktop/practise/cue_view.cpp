@@ -143,6 +143,18 @@ QString CueView::counted() const
                                : QString::fromStdString(clockTime(std::ceil(cue.leftS)));
 }
 
+// How long it has been, and how long it goes on.
+QString CueView::timeInWords() const
+{
+    const QString been = tr("%1 min").arg(QString::fromStdString(clockTime(m_now.untilS)));
+    const Remaining remaining = remainingOf(m_steps, m_now.cue);
+    if (m_now.cue.over) return been;
+    const QString left = QString::fromStdString(clockTime(std::ceil(remaining.seconds)));
+    return QStringLiteral("%1  ·  %2")
+        .arg(been, remaining.isAtLeast ? tr("at least %1 min left").arg(left)
+                                       : tr("about %1 min left").arg(left));
+}
+
 // Beside the large number: what it is out of.
 QString CueView::besides() const
 {
@@ -291,9 +303,7 @@ void CueView::paintWords(QPainter& painter, const Theme& theme) const
     painter.setPen(theme.softInk);
     const QRectF head(margin, 10, width() - 2 * margin, 30);
     painter.drawText(head, Qt::AlignLeft | Qt::AlignVCenter, placeInPlan());
-    if (isLed())
-        painter.drawText(head, Qt::AlignRight | Qt::AlignVCenter,
-                         tr("%1 min").arg(QString::fromStdString(clockTime(m_now.untilS))));
+    if (isLed()) painter.drawText(head, Qt::AlignRight | Qt::AlignVCenter, timeInWords());
     const QRectF left(margin, high * 0.07, width() * 0.62, high * 0.24);
     painter.setFont(large(wordSize));
     painter.setPen(isPhase ? theme.text(toReadKind(step->phase.kind)) : theme.ink);

@@ -68,6 +68,7 @@ private:
     double xAt(double timeS) const;
     void remember();
     QString besides() const;
+    QString timeInWords() const;
     QString placeInPlan() const;
 
     void paintWords(QPainter& painter, const Theme& theme) const;

@@ -71,7 +71,7 @@ ReflectPage::ReflectPage(JournalDesk* desk, SittingActions* actions, QWidget* pa
       m_later(wordButton(tr("Later"), "reflectLater", this,
                          tr("The sitting after this one (Page Down)"))),
       m_open(wordButton({}, "reflectOpen", this)),
-      m_this(wordButton(tr("This sitting"), "reflectThis", this,
+      m_this(wordButton(tr("This sitting…"), "reflectThis", this,
                         tr("Change, move, leave out, archive or delete it"))),
       m_thisMenu(new QMenu(this)),
       m_reply(wordButton(tr("Write a reply…"), "reflectReply", this,
@@ -204,7 +204,10 @@ QWidget* ReflectPage::buildRight()
     return right;
 }
 
-void ReflectPage::paintEvent(QPaintEvent*) { paintSide(this); }
+void ReflectPage::paintEvent(QPaintEvent*)
+{
+    if (m_sitting) paintSide(this);
+}
 
 // What is typed into the note is kept when one leaves it.
 bool ReflectPage::eventFilter(QObject* watched, QEvent* event)

@@ -35,6 +35,8 @@ QPalette paletteOf(const Theme& t)
                             QPalette::ToolTipText, QPalette::HighlightedText})
         palette.setColor(role, t.ink);
     palette.setColor(QPalette::PlaceholderText, t.softInk);
+    palette.setColor(QPalette::Link, t.inhaleText);
+    palette.setColor(QPalette::LinkVisited, t.inhaleText);
     for (const auto role : {QPalette::WindowText, QPalette::Text, QPalette::ButtonText})
         palette.setColor(QPalette::Disabled, role, t.softInk);
     return palette;

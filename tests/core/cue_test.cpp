@@ -584,3 +584,27 @@ TEST_CASE("A practice of nothing is over before it begins")
     leader.resume();
     CHECK(leader.now().over);
 }
+
+TEST_CASE("What is left of a practice is the rest of what is on and all that is to come")
+{
+    const auto steps = cueSteps(findPreset("square-4")->plan, 10, 20);
+    CueMoment moment;
+    moment.countS = 1.5;
+    moment.leftS = 10; // all of the settling
+    const Remaining all = remainingOf(steps, moment);
+    CHECK(all.seconds == Approx(10 + 4 * 16 * 1.5 + 20));
+    CHECK_FALSE(all.isAtLeast);
+    moment.leftS = 4;
+    CHECK(remainingOf(steps, moment).seconds == Approx(all.seconds - 6));
+    moment.leftS = 0;
+    moment.step = 1;
+    moment.share = 0.5; // half of the first inhale
+    CHECK(remainingOf(steps, moment).seconds == Approx(4 * 16 * 1.5 - 3 + 20));
+    moment.over = true;
+    CHECK(remainingOf(steps, moment).seconds == 0);
+    // A hold as long as is comfortable makes it the least that is left.
+    Plan open = findPreset("square-4")->plan;
+    std::get<Cycles>(open.parts.front().content).phases[1].counts = TargetCounts::comfortable();
+    const auto openSteps = cueSteps(open, 0, 0);
+    CHECK(remainingOf(openSteps, {}).isAtLeast);
+}

@@ -209,7 +209,7 @@ TEST_CASE("A mark in somebody else's journal deletes no file of this machine")
     CHECK(fs::exists(club.folder / "data/journal.db"));
 }
 
-TEST_CASE("What was archived, left out or simulated counts nowhere; what was noted does")
+TEST_CASE("What was archived, left out or simulated counts nowhere, and what was noted does")
 {
     Club club;
     const Plan plan = findPreset("square-4")->plan;

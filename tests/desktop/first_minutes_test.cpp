@@ -52,7 +52,7 @@ TEST_CASE("An empty journal asks what one is here for, and nobody is in it befor
     CHECK(isWelcome(p));
 }
 
-TEST_CASE("Alone: a name, two questions, and today's proposal; people stay out of sight")
+TEST_CASE("Alone: a name, two questions, and today's proposal, people stay out of sight")
 {
     Prepare p;
     p.click("welcomeOwn");
@@ -123,7 +123,7 @@ TEST_CASE("Somebody new exists once named: left without a name, nobody does")
     CHECK(p.find<QWidget>("condition_glaucoma")->isVisible());
 }
 
-TEST_CASE("The sample is opened and read, and six notes point at what there is; nothing is saved")
+TEST_CASE("The sample is opened and read, and six notes point at what there is, nothing is saved")
 {
     REQUIRE(findSample().has_value());
     Prepare p;
@@ -152,7 +152,7 @@ TEST_CASE("The sample is opened and read, and six notes point at what there is; 
     CHECK(p.find<QListWidget>("recent")->count() == 0);
 }
 
-TEST_CASE("The tour can be left at any time, and is under Help again; keys meanwhile are its own")
+TEST_CASE("The tour can be left at any time, and is under Help again, keys meanwhile are its own")
 {
     Prepare p;
     p.add("Runa Vestlid");

@@ -17,13 +17,15 @@
 #include <QMenu>
 #include <QRadioButton>
 #include <QSpinBox>
+#include <array>
 
 using namespace layakari;
 
 namespace {
 
-constexpr const char* views[]{"toToday",  "toPlans",  "toLadders",
-                              "toCourse", "toPeople", "toSchool"};
+constexpr std::array views{"toToday",  "toPlans",  "toLadders", "toCourse",
+                           "toPeople", "toSchool", "toHandIn"};
+static_assert(views.size() == PreparePage::viewCount);
 
 } // namespace
 
@@ -473,7 +475,7 @@ TEST_CASE("On every view of Prepare nothing is cut at 1024x700, and every contro
     p.window.resize(1024, 700);
     for (int view = 0; view <= PreparePage::viewCount; ++view) {
         if (view < PreparePage::viewCount)
-            p.click(views[view]);
+            p.click(views[static_cast<std::size_t>(view)]);
         else
             p.editPreset("alternate-nostril-holds");
         QTest::qWait(30);

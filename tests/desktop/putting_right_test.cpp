@@ -90,7 +90,7 @@ TEST_CASE("A sitting of the wrong person is moved, with what it taught, and Ctrl
     CHECK(w.find<QWidget>("reflectSentence")->isVisible());
 }
 
-TEST_CASE("Archived, a sitting is out of sight and counts nowhere; Ctrl+Z brings it back")
+TEST_CASE("Archived, a sitting is out of sight and counts nowhere, Ctrl+Z brings it back")
 {
     Club w;
     w.chooseFromMenu("reflectThis", "sittingArchive");
@@ -159,7 +159,7 @@ TEST_CASE("A recording that Layakari has copied goes with its sitting, once the 
     CHECK_FALSE(fs::exists(copy));
 }
 
-TEST_CASE("Date, time and note are changed in one step; another plan reads the recording again")
+TEST_CASE("Date, time and note are changed in one step, another plan reads the recording again")
 {
     Club w;
     const Sitting before = w.now();
@@ -217,7 +217,7 @@ TEST_CASE("A practice without a recording is noted by hand, and counts for days 
     CHECK(w.journal().sittings(w.runa, 9)->size() == 1);
 }
 
-TEST_CASE("A recording that was moved is looked for; not found, it can be pointed at")
+TEST_CASE("A recording that was moved is looked for, not found, it can be pointed at")
 {
     Club w;
     fs::rename(w.phone / "monday.flac", w.phone / "renamed.flac");

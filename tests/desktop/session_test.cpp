@@ -123,7 +123,7 @@ signals:
     void SettingChanged(const QString& space, const QString& key, const QDBusVariant& value);
 };
 
-TEST_CASE("While somebody practises neither screen nor machine sleep; afterwards they may again")
+TEST_CASE("While somebody practises neither screen nor machine sleep, afterwards they may again")
 {
     PrivateBus bus;
     QDBusConnection desktop = bus.connect("desktop");

@@ -40,7 +40,7 @@ struct Settings : Prepare {
 
 } // namespace
 
-TEST_CASE("The theme is as it is set, and is remembered; Ctrl+D changes it")
+TEST_CASE("The theme is as it is set, and is remembered, Ctrl+D changes it")
 {
     Settings w;
     w.open(SettingsPage::Appearance);
@@ -97,7 +97,7 @@ TEST_CASE("A backup is made when it is asked for, and said")
     REQUIRE(backupsIn(w.data.path()).size() == 1);
 }
 
-TEST_CASE("Alone or teaching can be changed; with several people it is teaching")
+TEST_CASE("Alone or teaching can be changed, with several people it is teaching")
 {
     Settings w;
     w.open(SettingsPage::People);
@@ -128,7 +128,7 @@ TEST_CASE("The menu has everything, and recent recordings from everywhere")
     REQUIRE(QTest::qWaitFor([&] { return !p.window.readPage()->isBusy(); }, longMs));
 }
 
-TEST_CASE("F11 fills the screen and leaves it; Ctrl+W closes the window, which remembers its place")
+TEST_CASE("F11 fills the screen and leaves it, Ctrl+W closes the window, which remembers its place")
 {
     TemporaryFolder data;
     {
