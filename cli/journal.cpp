@@ -182,7 +182,10 @@ int exportAll(const std::string& folder, const std::string& out,
 int importFrom(const std::string& folder, const std::string& from, bool asJson)
 {
     auto journal = Journal::open(folder);
-    const auto merged = journal ? takeInJournal(*journal, from) : fail(journal.error());
+    ProgressLine line("importing");
+    const auto merged =
+        journal ? takeInJournal(*journal, from, line.progress()) : fail(journal.error());
+    line.clear();
     if (!merged) return refuse(merged.error());
     if (asJson)
         std::printf("%s\n", jsonText(nlohmann::ordered_json{{"people", merged->people},

@@ -238,6 +238,10 @@ void MainWindow::connectRead()
         if (m_journey) m_journey->restyle();
         showHead();
     });
+    connect(m_job, &MessageBar::stopWanted, this, [this] {
+        m_import.request_stop();
+        if (m_demo) m_demo->stop();
+    });
     connect(m_help, &HelpPage::leaveWanted, this, &MainWindow::leaveHere);
     connect(m_help, &HelpPage::sampleWanted, this, &MainWindow::openSample);
     connect(m_read, &ReadPage::readingChanged, this, &MainWindow::showHead);
@@ -565,7 +569,6 @@ void MainWindow::fillDemo(const QString& person)
     for (const Person& somebody : m_desk->people())
         if (QString::fromStdString(somebody.name).startsWith(person))
             m_desk->choosePerson(somebody.id);
-    connect(m_job, &MessageBar::stopWanted, m_demo, &DemoFill::stop);
     connect(m_demo, &DemoFill::progressed, this, [this, person](double fraction) {
         m_job->showProgress(tr("The demo club's weeks are being simulated and read"), fraction);
         // Until somebody chooses, the person who was asked for.
@@ -886,26 +889,39 @@ void MainWindow::importFrom(const QString& folder)
 {
     goTo(BreathLine::preparePlace);
     if (m_job->isProgress()) return;
-    m_job->showBusy(tr("Importing %1").arg(QFileInfo(folder).fileName()));
-    m_import = std::jthread([this, folder, into = m_dataFolder] {
-        auto journal = Journal::open(into, Journal::Missing::Refuse);
-        const auto merged =
-            journal ? takeInJournal(*journal, folder.toStdString()) : fail(journal.error());
-        QMetaObject::invokeMethod(
-            this,
-            [this, merged] {
-                m_job->hide();
-                m_desk->takeNews();
-                if (!m_desk->told(merged)) return;
-                const QString words = tr("Imported: %1 people, %2 plans and %3 sittings were new.")
-                                          .arg(merged->people)
-                                          .arg(merged->plans)
-                                          .arg(merged->sittings);
-                m_prepare->note(words);
-                tellWhereItIsNotSeen(words);
-            },
-            Qt::QueuedConnection);
-    });
+    const QString doing = tr("Importing %1").arg(QFileInfo(folder).fileName());
+    m_job->showProgress(doing, 0);
+    m_import =
+        std::jthread([this, folder, doing, into = m_dataFolder](const std::stop_token& stop) {
+            const Progress progress{[this, doing](double fraction) {
+                                        QMetaObject::invokeMethod(
+                                            this,
+                                            [this, doing, fraction] {
+                                                if (m_job->isProgress())
+                                                    m_job->showProgress(doing, fraction);
+                                            },
+                                            Qt::QueuedConnection);
+                                    },
+                                    stop};
+            auto journal = Journal::open(into, Journal::Missing::Refuse);
+            const auto merged = journal ? takeInJournal(*journal, folder.toStdString(), progress)
+                                        : fail(journal.error());
+            QMetaObject::invokeMethod(
+                this,
+                [this, merged] {
+                    m_job->hide();
+                    m_desk->takeNews();
+                    if (!m_desk->told(merged)) return;
+                    const QString words =
+                        tr("Imported: %1 people, %2 plans and %3 sittings were new.")
+                            .arg(merged->people)
+                            .arg(merged->plans)
+                            .arg(merged->sittings);
+                    m_prepare->note(words);
+                    tellWhereItIsNotSeen(words);
+                },
+                Qt::QueuedConnection);
+        });
 }
 
 MainWindow::Drop MainWindow::dropOf(const QStringList& files) const

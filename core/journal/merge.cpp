@@ -82,7 +82,10 @@ private:
 
 class Merging {
 public:
-    Merging(Journal& into, const Journal& from) : m_into(into), m_from(from) {}
+    Merging(Journal& into, const Journal& from, const Progress& progress)
+        : m_into(into), m_from(from), m_progress(progress)
+    {
+    }
 
     Result<Merged> run()
     {
@@ -94,6 +97,9 @@ public:
 private:
     Journal& m_into;
     const Journal& m_from;
+    const Progress& m_progress;
+    double m_taken = 0; ///< sittings, those among them that are here already
+    double m_all = 1;
     Merged m_merged;
     std::map<Id, Id> m_here;     ///< of their people, the person here
     std::map<Id, Id> m_sittings; ///< of theirs, the sitting here
@@ -102,6 +108,9 @@ private:
 
     Result<void> takeAll()
     {
+        const auto activity = m_from.activity();
+        if (!activity) return fail(activity.error());
+        for (const Journal::Activity& a : *activity) m_all += a.sittings;
         if (auto done = takePlans(0, 0); !done) return done;
         if (auto done = takeLadders(); !done) return done;
         const auto theirs = m_from.people(true);
@@ -277,6 +286,10 @@ private:
         const auto theirs = m_from.sittings(person, allOfThem, Journal::Which::All);
         if (!theirs) return fail(theirs.error());
         for (Sitting sitting : *theirs) {
+            if (m_progress.stopped())
+                return fail({ErrorCode::Cancelled, m_from.folder().string(), "",
+                             "the import was stopped", "nothing of it was taken"});
+            m_progress.tell(std::min(1.0, ++m_taken / m_all));
             const auto known = m_into.sittingOfRecording(here, sitting.sha256);
             if (!known) return fail(known.error());
             const Id there = std::exchange(sitting.id, 0);
@@ -333,9 +346,9 @@ private:
 
 } // namespace
 
-Result<Merged> mergeJournal(Journal& into, const Journal& from)
+Result<Merged> mergeJournal(Journal& into, const Journal& from, const Progress& progress)
 {
-    return Merging(into, from).run();
+    return Merging(into, from, progress).run();
 }
 
 } // namespace layakari

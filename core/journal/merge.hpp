@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "core/base/progress.hpp"
 #include "core/journal/journal.hpp"
 
 namespace layakari {
@@ -19,7 +20,8 @@ struct Merged {
 /// they say, places by ladder (the later one holds), courses by all that they say, days and what
 /// was read by day, sittings by person and content, what was handed in by file; what waits to be
 /// read there is not taken. Figures that no sitting can have are left out. Of a plan's versions
-/// those come along that a sitting or a course used, and the newest.
-Result<Merged> mergeJournal(Journal& into, const Journal& from);
+/// those come along that a sitting or a course used, and the newest. Cancelled, and nothing is
+/// taken, where it is stopped.
+Result<Merged> mergeJournal(Journal& into, const Journal& from, const Progress& progress = {});
 
 } // namespace layakari

@@ -159,11 +159,11 @@ Result<bool> checkManifest(const fs::path& folder)
 
 bool isTakenOut(const fs::path& folder) { return checkManifest(folder).has_value(); }
 
-Result<Merged> takeInJournal(Journal& into, const fs::path& folder)
+Result<Merged> takeInJournal(Journal& into, const fs::path& folder, const Progress& progress)
 {
     return checkManifest(folder)
         .and_then([&](bool) { return Journal::openForeign(folder / "journal.db"); })
-        .and_then([&](const Journal& from) { return mergeJournal(into, from); });
+        .and_then([&](const Journal& from) { return mergeJournal(into, from, progress); });
 }
 
 } // namespace layakari

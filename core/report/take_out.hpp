@@ -23,6 +23,7 @@ bool isTakenOut(const std::filesystem::path& folder);
 
 /// Merges a journal that was taken out into another (`mergeJournal`). BadJournal: the folder has
 /// none, or it is broken or of a newer version; then nothing is changed.
-Result<Merged> takeInJournal(Journal& into, const std::filesystem::path& folder);
+Result<Merged> takeInJournal(Journal& into, const std::filesystem::path& folder,
+                             const Progress& progress = {});
 
 } // namespace layakari

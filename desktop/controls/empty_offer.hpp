@@ -16,12 +16,14 @@ public:
     explicit EmptyOffer(const QString& name, QWidget* parent = nullptr);
 
     /// Of this person, who has no sittings yet; of nobody where the name is empty.
-    void showFor(const QString& person);
+    /// `hasArchived`: there are sittings out of sight.
+    void showFor(const QString& person, bool hasArchived = false);
 
 signals:
     void practiseWanted();
     void addWanted();
     void noteWanted();
+    void archivedWanted();
     void beginWanted();
     void sampleWanted();
 
@@ -30,6 +32,7 @@ private:
     QPushButton* m_practise;
     QPushButton* m_add;
     QPushButton* m_note;
+    QPushButton* m_archived;
     QPushButton* m_begin;
     QPushButton* m_sample;
 };

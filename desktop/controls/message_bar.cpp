@@ -40,8 +40,6 @@ MessageBar::MessageBar(const QString& name, QWidget* parent)
 void MessageBar::showProgress(const QString& what, double fraction)
 {
     m_isProgress = true;
-    m_progress->setRange(0, 1000);
-    m_button->show();
     m_mark->hide();
     m_text->setText(what);
     m_progress->show();
@@ -49,13 +47,6 @@ void MessageBar::showProgress(const QString& what, double fraction)
     m_progress->setAccessibleName(what);
     m_button->setText(tr("Stop"));
     show();
-}
-
-void MessageBar::showBusy(const QString& what)
-{
-    showProgress(what, 0);
-    m_progress->setRange(0, 0);
-    m_button->hide();
 }
 
 void MessageBar::showError(const QString& message)
@@ -68,7 +59,6 @@ void MessageBar::showError(const QString& message)
 void MessageBar::showNote(const QString& message)
 {
     m_isProgress = false;
-    m_button->show();
     m_mark->hide();
     m_progress->hide();
     m_text->setText(message);

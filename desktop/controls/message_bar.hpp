@@ -18,8 +18,6 @@ public:
     explicit MessageBar(const QString& name, QWidget* parent = nullptr);
 
     void showProgress(const QString& what, double fraction);
-    /// Something whose end is not known, and that cannot be stopped.
-    void showBusy(const QString& what);
     void showError(const QString& message);
     void showNote(const QString& message);
     bool isProgress() const { return m_isProgress; }

@@ -19,6 +19,8 @@ namespace {
 constexpr double margin = 24;
 constexpr double lowY = 47;
 constexpr double highY = 20;
+constexpr double nameHeight = 22;
+constexpr double airBelow = 7;
 // Where along the line the places lie: on the way in, at its height, and on the way out.
 constexpr std::array<double, 5> along{0.07, 0.285, 0.51, 0.735, 0.94};
 
@@ -37,6 +39,13 @@ BreathLine::BreathLine(QWidget* parent) : QWidget(parent)
     setPlace(preparePlace);
     setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Fixed);
 }
+
+QSize BreathLine::sizeHint() const
+{
+    return {700, static_cast<int>(lowY + airBelow + scaled(nameHeight))};
+}
+
+QSize BreathLine::minimumSizeHint() const { return {480, sizeHint().height()}; }
 
 double BreathLine::heightAt(double x) const
 {
@@ -70,7 +79,8 @@ void BreathLine::paintEvent(QPaintEvent*)
         painter.drawEllipse(at, radius, radius);
         painter.setFont(typeface(Type::Body, here));
         painter.setPen(theme.ink);
-        painter.drawText(QRectF(at.x() - 60, at.y() + 5, 120, 22), Qt::AlignHCenter | Qt::AlignTop,
+        painter.drawText(QRectF(at.x() - 80, at.y() + 5, 160, scaled(nameHeight)),
+                         Qt::AlignHCenter | Qt::AlignTop,
                          tr(places[static_cast<std::size_t>(place)]));
     }
 }

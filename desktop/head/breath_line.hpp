@@ -21,8 +21,8 @@ public:
 
     explicit BreathLine(QWidget* parent = nullptr);
 
-    QSize sizeHint() const override { return {700, 76}; }
-    QSize minimumSizeHint() const override { return {480, 76}; }
+    QSize sizeHint() const override;
+    QSize minimumSizeHint() const override;
 
     void setPlace(int place);
     int place() const { return m_place; }

@@ -20,6 +20,7 @@
 #include "desktop/journey/journey_chart.hpp"
 #include "desktop/journey/weeks_report.hpp"
 
+#include <QCheckBox>
 #include <QFileDialog>
 #include <QInputDialog>
 #include <QLabel>
@@ -61,6 +62,7 @@ JourneyPage::JourneyPage(JournalDesk* desk, SittingActions* actions, QWidget* pa
       m_sentence(textLabel({}, Type::Sentence, this, "journeySentence")),
       m_facts(softLabel({}, Type::Body, this, "journeyFacts")),
       m_empty(new EmptyOffer(QStringLiteral("journeyEmpty"), this)),
+      m_withArchived(new QCheckBox(tr("also archived"), this)),
       m_body(new QWidget(this)),
       m_chart(new JourneyChart(this)),
       m_days(new DayLine(m_chart, this)),
@@ -89,6 +91,12 @@ JourneyPage::JourneyPage(JournalDesk* desk, SittingActions* actions, QWidget* pa
     connect(m_beside, &QComboBox::activated, this, &JourneyPage::showAll);
     connect(m_chart, &JourneyChart::chosenChanged, this, &JourneyPage::showChosen);
     connect(m_chart, &JourneyChart::openWanted, this, &JourneyPage::sittingWanted);
+    m_withArchived->setObjectName(QStringLiteral("journeyArchived"));
+    connect(m_withArchived, &QCheckBox::toggled, this, &JourneyPage::takePerson);
+    connect(m_empty, &EmptyOffer::archivedWanted, m_withArchived, [this] {
+        if (m_withArchived->isChecked()) return takePerson();
+        m_withArchived->setChecked(true);
+    });
     connect(m_open, &QPushButton::clicked, this, [this] {
         if (m_chart->chosen()) emit sittingWanted(m_chart->chosen());
     });
@@ -127,7 +135,7 @@ void JourneyPage::buildLayout()
     lay::column(m_body, {.spacing = 6},
                 {lay::row({.spacing = 10}, {m_figure, plainWord(tr("of"), this), m_practice,
                                             lay::gap(16), plainWord(tr("beside"), this), m_beside,
-                                            lay::stretch(), m_weeks, m_takeOut}),
+                                            lay::stretch(), m_withArchived, m_weeks, m_takeOut}),
                  lay::gap(4), m_sentence, m_facts, lay::wide(m_chart), m_days,
                  lay::row({.spacing = 12}, {lay::wide(m_chosen), m_this, m_open})});
     lay::column(this, {},
@@ -264,16 +272,26 @@ void JourneyPage::takePerson()
 {
     m_isStale = false;
     const auto& person = m_desk->person();
-    m_sittings = person ? m_desk->told(m_desk->journal().sittings(person->id, mostSittings))
-                              .value_or(std::vector<Sitting>{})
-                        : std::vector<Sitting>{};
+    m_sittings =
+        person
+            ? m_desk
+                  ->told(m_desk->journal().sittings(person->id, mostSittings, Journal::Which::All))
+                  .value_or(std::vector<Sitting>{})
+            : std::vector<Sitting>{};
+    const bool hasArchived = std::any_of(m_sittings.begin(), m_sittings.end(),
+                                         [](const Sitting& s) { return s.archived; });
+    m_withArchived->setVisible(hasArchived);
+    if (!m_withArchived->isChecked() || !hasArchived)
+        std::erase_if(m_sittings, [](const Sitting& s) { return s.archived; });
     fillRungs();
     const bool hadFocus = m_body->isAncestorOf(window()->focusWidget());
+    const bool hadOfferFocus = m_empty->isAncestorOf(window()->focusWidget());
     m_empty->setVisible(m_sittings.empty());
     if (m_sittings.empty() && hadFocus) m_empty->setFocus();
     m_body->setVisible(!m_sittings.empty());
+    if (!m_sittings.empty() && hadOfferFocus) m_chart->setFocus();
     if (m_sittings.empty()) {
-        m_empty->showFor(person ? QString::fromStdString(person->name) : QString());
+        m_empty->showFor(person ? QString::fromStdString(person->name) : QString(), hasArchived);
         return;
     }
     fillPractices();
@@ -471,6 +489,8 @@ void JourneyPage::showChosen()
         words << tr("does not count: %1").arg(QString::fromStdString(sitting->words.leftOut));
     if (sitting->origin == Sitting::Origin::Simulated)
         words << tr("simulated, does not count");
+    else if (sitting->archived)
+        words << tr("archived, does not count");
     else if (sitting->origin == Sitting::Origin::Noted)
         words << tr("noted by hand");
     m_chosen->setText(words.join(QStringLiteral("  ·  ")));

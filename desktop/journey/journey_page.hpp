@@ -10,6 +10,7 @@
 #include <map>
 #include <thread>
 
+class QCheckBox;
 class QComboBox;
 class QLabel;
 class QMenu;
@@ -84,6 +85,7 @@ private:
     QLabel* m_sentence;
     QLabel* m_facts;
     EmptyOffer* m_empty;
+    QCheckBox* m_withArchived;
     QWidget* m_body;
     JourneyChart* m_chart;
     DayLine* m_days;

@@ -209,7 +209,9 @@ void Correcting::addNudges()
 
 void Correcting::addHistory()
 {
-    addAction(m_menu, tr("Next doubtful place"), "nextDoubt", Qt::Key_D,
+    addAction(m_menu, tr("Why? Explain this"), "explain", Qt::Key_Y,
+              [this] { emit explainWanted(); });
+    addAction(m_menu, tr("Next uncertain place"), "nextDoubt", Qt::Key_D,
               [this] { emit nextDoubtWanted(); });
     m_undo = addAction(m_menu, tr("Undo"), "undoCorrection", Qt::CTRL | Qt::Key_Z, [this] {
         if (!step(false)) emit nothingToUndo(false);

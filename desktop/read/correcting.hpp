@@ -51,6 +51,7 @@ public:
 signals:
     void changed();
     void nextDoubtWanted();
+    void explainWanted();
     void nothingToUndo(bool redo);
     void nothingChanges(); ///< there is no change of sound to snap to
 

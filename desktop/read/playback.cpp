@@ -57,7 +57,7 @@ QVBoxLayout* Playback::buttons()
     auto* column = new QVBoxLayout;
     column->setSpacing(2);
     for (QPushButton* b : {m_playRow, m_playPhase, m_loop, m_slow, m_tones}) {
-        b->setMaximumWidth(buttonWidth);
+        b->setMaximumWidth(static_cast<int>(scaled(buttonWidth)));
         column->addWidget(b, 0, Qt::AlignLeft);
     }
     column->addStretch(1);

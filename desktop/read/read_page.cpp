@@ -105,7 +105,14 @@ void ReadPage::connectAll()
     connect(m_open, &QPushButton::clicked, this, &ReadPage::askForRecording);
     connect(m_save, &QPushButton::clicked, this, &ReadPage::saveWanted);
     connect(m_export, &QPushButton::clicked, this, &ReadPage::askWhereToExport);
-    connect(m_staff, &StaffView::explainWanted, this, &ReadPage::explainChosen);
+    const auto openMenu = [this](const QPoint& at) {
+        if (m_listened && m_reading) m_correcting->menu()->popup(at);
+    };
+    m_staff->setContextMenuPolicy(Qt::CustomContextMenu);
+    connect(m_staff, &QWidget::customContextMenuRequested, this,
+            [this, openMenu](const QPoint& at) { openMenu(m_staff->viewport()->mapToGlobal(at)); });
+    connect(m_strip, &SoundStrip::menuWanted, this, openMenu);
+    connect(m_correcting, &Correcting::explainWanted, this, &ReadPage::explainChosen);
     connect(m_correcting, &Correcting::nothingToUndo, this, &ReadPage::undoWanted);
     connect(m_figures, &Figures::placeWanted, this, &ReadPage::goToTime);
     connect(m_swap, &QPushButton::clicked, this, &ReadPage::swapBreaths);
@@ -586,7 +593,7 @@ QRect ReadPage::spot(Spot spot, const QWidget* window) const
         return within(m_staff->viewport(), m_staff->visualRect(m_staff->currentIndex()));
     case Spot::Outline: {
         QRect row = m_staff->visualRect(m_staff->currentIndex());
-        row.setLeft(static_cast<int>(staffLeftMargin));
+        row.setLeft(static_cast<int>(staffLeftMargin()));
         row.setWidth(row.width() / 2);
         return within(m_staff->viewport(), row);
     }

@@ -159,8 +159,8 @@ void SoundStrip::setCursor(std::optional<double> seconds)
 
 QRectF SoundStrip::levelArea() const
 {
-    const double height = this->height() - 2 * labelHeight - 10;
-    return {staffLeftMargin, labelHeight, width() - staffLeftMargin - staffRightMargin,
+    const double height = this->height() - 2 * scaled(labelHeight) - 10;
+    return {staffLeftMargin(), scaled(labelHeight), width() - staffLeftMargin() - staffRightMargin,
             height * (1 - spectrumShare) - 6};
 }
 
@@ -168,7 +168,7 @@ QRectF SoundStrip::spectrumArea() const
 {
     const QRectF level = levelArea();
     return {level.left(), level.bottom() + 6, level.width(),
-            this->height() - labelHeight - 10 - level.bottom() - 6};
+            this->height() - scaled(labelHeight) - 10 - level.bottom() - 6};
 }
 
 double SoundStrip::xOf(double seconds) const
@@ -252,7 +252,8 @@ void SoundStrip::paintEvent(QPaintEvent*)
     if (m_cursorS) {
         painter.setPen(QPen(theme.ink, 2));
         const double x = xOf(*m_cursorS);
-        painter.drawLine(QPointF(x, labelHeight - 4), QPointF(x, height() - labelHeight - 4));
+        painter.drawLine(QPointF(x, scaled(labelHeight) - 4),
+                         QPointF(x, height() - scaled(labelHeight) - 4));
     }
 }
 
@@ -311,15 +312,17 @@ void SoundStrip::paintBoundaries(QPainter& painter) const
         const double half = std::max(1.0, xOf(seconds + 2 * sd) - x);
         QColor band = theme.ink;
         band.setAlphaF(0.13f);
-        painter.fillRect(QRectF(x - half, labelHeight, 2 * half, height() - 2 * labelHeight - 10),
+        painter.fillRect(QRectF(x - half, scaled(labelHeight), 2 * half,
+                                height() - 2 * scaled(labelHeight) - 10),
                          band);
         painter.setPen(QPen(theme.ink, 1.6));
-        painter.drawLine(QPointF(x, labelHeight - 8), QPointF(x, height() - labelHeight - 8));
+        painter.drawLine(QPointF(x, scaled(labelHeight) - 8),
+                         QPointF(x, height() - scaled(labelHeight) - 8));
         painter.setBrush(theme.ink);
-        painter.drawEllipse(QPointF(x, labelHeight - 10), 3.6, 3.6);
+        painter.drawEllipse(QPointF(x, scaled(labelHeight) - 10), 3.6, 3.6);
         if (!lefts[i]) continue;
         painter.setPen(theme.softInk);
-        painter.drawText(QRectF(*lefts[i], 2, pins[i].textWidth + 2, labelHeight - 4),
+        painter.drawText(QRectF(*lefts[i], 2, pins[i].textWidth + 2, scaled(labelHeight) - 4),
                          Qt::AlignLeft | Qt::AlignVCenter, texts[i]);
     }
 }
@@ -397,7 +400,8 @@ QRectF SoundStrip::nameArea(std::size_t phase) const
     const double textWidth = metrics.horizontalAdvance(phaseText(phase));
     const double left = std::max(xOf(m_reading->phases[phase].startS) + 2, 4.0);
     return {std::min(left, width() - textWidth - 6),
-            static_cast<double>(height()) - labelHeight - 4, textWidth + 2, labelHeight};
+            static_cast<double>(height()) - scaled(labelHeight) - 4, textWidth + 2,
+            scaled(labelHeight)};
 }
 
 // From left to right as far as there is room; that of the chosen phase in any case.
@@ -444,7 +448,9 @@ void SoundStrip::mousePressEvent(QMouseEvent* event)
 {
     if (!m_hasPhases) return;
     const double x = event->position().x();
-    if (const auto boundary = boundaryAt(x)) m_drag = Drag{*boundary, *boundary};
+    const bool mayDrag = event->button() == Qt::LeftButton;
+    if (const auto boundary = boundaryAt(x); boundary && mayDrag)
+        m_drag = Drag{*boundary, *boundary};
     const double seconds = secondsAt(x);
     for (std::size_t p = m_firstPhase; p <= m_lastPhase; ++p)
         if (seconds >= m_reading->phases[p].startS && seconds < m_reading->phases[p].endS) {
@@ -452,6 +458,11 @@ void SoundStrip::mousePressEvent(QMouseEvent* event)
             return placeAt(x);
         }
     choosePhase(std::nullopt);
+}
+
+void SoundStrip::contextMenuEvent(QContextMenuEvent* event)
+{
+    if (m_hasPhases) emit menuWanted(event->globalPos());
 }
 
 void SoundStrip::mouseMoveEvent(QMouseEvent* event)

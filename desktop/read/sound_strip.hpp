@@ -44,12 +44,14 @@ public:
 
 signals:
     void phaseChosen();
+    void menuWanted(const QPoint& at); ///< of the screen, for the phase that is chosen
     void playWanted(double startS, double endS);
     void boundaryMoved(double fromS, double toS); ///< dragged there
 
 protected:
     void paintEvent(QPaintEvent*) override;
     void resizeEvent(QResizeEvent*) override;
+    void contextMenuEvent(QContextMenuEvent* event) override;
     void mousePressEvent(QMouseEvent* event) override;
     void mouseMoveEvent(QMouseEvent* event) override;
     void mouseReleaseEvent(QMouseEvent* event) override;

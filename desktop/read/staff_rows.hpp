@@ -4,6 +4,7 @@
 #include "core/reading/reading.hpp"
 #include "core/words/terms.hpp"
 #include "desktop/shapes/lung_shape.hpp"
+#include "desktop/theme/theme.hpp"
 
 #include <QString>
 #include <vector>
@@ -11,7 +12,7 @@
 namespace layakari {
 
 /// Left and right of the staff's shapes, in pixels; the strip's sound lies under them.
-constexpr double staffLeftMargin = 132;
+inline double staffLeftMargin() { return scaled(132); }
 constexpr double staffRightMargin = 34;
 
 /// One row of the breath staff, with all that is needed to paint it.

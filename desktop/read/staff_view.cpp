@@ -177,11 +177,11 @@ private:
         m_painter.setPen(m_theme.ink);
         m_painter.setFont(typeface(Type::Body, m_chosen));
         const double y = m_area.top() + (m_row.round.isEmpty() ? 16 : 8);
-        m_painter.drawText(QRectF(m_area.left() + 30, y, staffLeftMargin - 34, 22),
+        m_painter.drawText(QRectF(m_area.left() + 30, y, staffLeftMargin() - 34, 22),
                            Qt::AlignLeft | Qt::AlignVCenter, m_row.name);
         m_painter.setFont(typeface(Type::Small));
         m_painter.setPen(m_theme.softInk);
-        m_painter.drawText(QRectF(m_area.left() + 30, y + 20, staffLeftMargin - 34, 18),
+        m_painter.drawText(QRectF(m_area.left() + 30, y + 20, staffLeftMargin() - 34, 18),
                            Qt::AlignLeft | Qt::AlignVCenter, m_row.round);
     }
 
@@ -226,7 +226,7 @@ private:
         const ReadStrokeRun& run = *m_row.run;
         const double right = m_area.left() + m_columns.accuracy;
         const double left = m_area.left() + m_columns.left;
-        const double room = right - 2 * accuracyWidth - left;
+        const double room = right - 2 * scaled(accuracyWidth) - left;
         const XOf xOf = [&](double seconds) {
             return left + (seconds - run.startS) / std::max(1.0, m_sheet.longestRunS) * room;
         };
@@ -237,15 +237,15 @@ private:
         const QString count = run.targetCount
                                   ? QStringLiteral("%1 / %2").arg(run.count).arg(*run.targetCount)
                                   : QString::number(run.count);
-        m_painter.drawText(
-            QRectF(right - 2 * accuracyWidth, m_area.top() + 6, 2 * accuracyWidth, 24),
-            Qt::AlignRight | Qt::AlignVCenter, count);
+        m_painter.drawText(QRectF(right - 2 * scaled(accuracyWidth), m_area.top() + 6,
+                                  2 * scaled(accuracyWidth), 24),
+                           Qt::AlignRight | Qt::AlignVCenter, count);
         m_painter.setFont(typeface(Type::Small));
         m_painter.setPen(m_theme.softInk);
         const QString unsure = run.countConfidence < 0.6 ? QObject::tr(", unsure") : QString();
-        m_painter.drawText(
-            QRectF(right - 2 * accuracyWidth, m_area.top() + 28, 2 * accuracyWidth, 18),
-            Qt::AlignRight | Qt::AlignVCenter, m_row.note + unsure);
+        m_painter.drawText(QRectF(right - 2 * scaled(accuracyWidth), m_area.top() + 28,
+                                  2 * scaled(accuracyWidth), 18),
+                           Qt::AlignRight | Qt::AlignVCenter, m_row.note + unsure);
     }
 
     void paintNatural()
@@ -279,9 +279,9 @@ private:
             const double right = m_area.left() + m_columns.kept[k];
             m_painter.setPen(m_theme.ink);
             m_painter.setFont(typeface(Type::Row, off));
-            m_painter.drawText(
-                QRectF(right - columnWidth, m_area.top(), columnWidth - 20, m_area.height()),
-                Qt::AlignRight | Qt::AlignVCenter, keptText(kept));
+            m_painter.drawText(QRectF(right - scaled(columnWidth), m_area.top(),
+                                      scaled(columnWidth) - 20, m_area.height()),
+                               Qt::AlignRight | Qt::AlignVCenter, keptText(kept));
             drawKeepingMark(m_painter, keeping, {right - 9, m_area.center().y() + 1}, m_theme);
         }
     }
@@ -320,9 +320,10 @@ private:
         m_painter.setPen(m_theme.ink);
         m_painter.setFont(typeface(Type::Row, m_chosen));
         const double right = m_area.left() + m_columns.accuracy;
-        m_painter.drawText(
-            QRectF(right - accuracyWidth, m_area.top(), accuracyWidth, m_area.height()),
-            Qt::AlignRight | Qt::AlignVCenter, QString::number(*m_row.accuracy, 'f', 0));
+        m_painter.drawText(QRectF(right - scaled(accuracyWidth), m_area.top(),
+                                  scaled(accuracyWidth), m_area.height()),
+                           Qt::AlignRight | Qt::AlignVCenter,
+                           QString::number(*m_row.accuracy, 'f', 0));
     }
 };
 
@@ -359,11 +360,11 @@ StaffColumns StaffColumns::of(const StaffSheet& sheet, int width)
 {
     StaffColumns columns;
     columns.accuracy = width - staffRightMargin;
-    columns.left = staffLeftMargin;
-    double x = columns.accuracy - accuracyWidth - 6;
+    columns.left = staffLeftMargin();
+    double x = columns.accuracy - scaled(accuracyWidth) - 6;
     for (std::size_t k = sheet.columns.size(); k > 0; --k) {
         columns.kept.insert(columns.kept.begin(), x);
-        x -= columnWidth;
+        x -= scaled(columnWidth);
     }
     columns.right = std::max(columns.left + 100, x - 20);
     columns.pixelsPerUnit = (columns.right - columns.left) / std::max(1.0, sheet.span * 1.02);
@@ -428,7 +429,6 @@ void StaffView::keyPressEvent(QKeyEvent* event)
     case Qt::Key_Space: emit playWanted(); return;
     case Qt::Key_L: emit loopWanted(); return;
     case Qt::Key_T: emit tonesWanted(); return;
-    case Qt::Key_Y: emit explainWanted(); return;
     case Qt::Key_Left: emit phaseStepWanted(-1); return;
     case Qt::Key_Right: emit phaseStepWanted(+1); return;
     default: break;
@@ -456,6 +456,8 @@ StaffHead::StaffHead(const StaffView* view, QWidget* parent) : QWidget(parent), 
 {
     setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Fixed);
 }
+
+QSize StaffHead::sizeHint() const { return {600, static_cast<int>(scaled(26))}; }
 
 void StaffHead::paintEvent(QPaintEvent*)
 {
@@ -489,11 +491,11 @@ void StaffHead::paintEvent(QPaintEvent*)
     // Before the numbers there is always room; after the last there may be none.
     label(columns.left - 14, columns.left, axis, Qt::AlignRight);
     for (std::size_t k = 0; k < columns.kept.size(); ++k)
-        label(columns.kept[k] - 14, columnWidth,
+        label(columns.kept[k] - 14, scaled(columnWidth),
               QString::fromStdString(shortTermFor(sheet.columns[k], sheet.terms)), Qt::AlignRight);
     if (std::any_of(sheet.rows.begin(), sheet.rows.end(),
                     [](const StaffRow& r) { return r.accuracy.has_value(); }))
-        label(columns.accuracy, accuracyWidth, tr("accuracy, %"), Qt::AlignRight);
+        label(columns.accuracy, scaled(accuracyWidth), tr("accuracy, %"), Qt::AlignRight);
 }
 
 } // namespace layakari

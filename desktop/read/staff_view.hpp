@@ -63,7 +63,6 @@ signals:
     void playWanted();
     void loopWanted();
     void tonesWanted();
-    void explainWanted();
     void phaseStepWanted(int direction);
 
 protected:
@@ -80,7 +79,7 @@ class StaffHead : public QWidget {
     Q_OBJECT
 public:
     explicit StaffHead(const StaffView* view, QWidget* parent = nullptr);
-    QSize sizeHint() const override { return {600, 26}; }
+    QSize sizeHint() const override;
 
 protected:
     void paintEvent(QPaintEvent*) override;

@@ -28,7 +28,7 @@ public:
     int textPercent() const;
     void setTextPercent(int percent);
 
-    static constexpr int textSizes[]{80, 90, 100, 110, 125, 150};
+    static constexpr int textSizes[]{90, 100, 110, 125, 150};
 
 signals:
     void changed();

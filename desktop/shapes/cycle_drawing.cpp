@@ -83,7 +83,7 @@ int CycleDrawing::phaseAt(double x) const
     return -1;
 }
 
-double CycleDrawing::baseline() const { return area.bottom() - labelHeight; }
+double CycleDrawing::baseline() const { return area.bottom() - scaled(labelHeight); }
 
 void CycleDrawing::paintGrid(QPainter& painter, const Theme& theme) const
 {
@@ -97,11 +97,11 @@ void CycleDrawing::paintGrid(QPainter& painter, const Theme& theme) const
     for (double count = 0; count <= countsAcross() + 1e-9; count += step) {
         const double x = area.left() + count * pixels;
         painter.setPen(QPen(theme.line, 1));
-        painter.drawLine(QPointF(x, area.top() + axisHeight), QPointF(x, baseline()));
+        painter.drawLine(QPointF(x, area.top() + scaled(axisHeight)), QPointF(x, baseline()));
         if (std::fmod(count + 1e-9, labelStep) > 1e-6 * labelStep + 2e-9) continue;
         painter.setPen(theme.softInk);
         const bool first = count == 0;
-        painter.drawText(QRectF(first ? x : x - 30, area.top(), 60, axisHeight - 2),
+        painter.drawText(QRectF(first ? x : x - 30, area.top(), 60, scaled(axisHeight) - 2),
                          (first ? Qt::AlignLeft : Qt::AlignHCenter) | Qt::AlignTop,
                          QString::number(count));
     }
@@ -120,16 +120,16 @@ void CycleDrawing::paintLabels(QPainter& painter, const Theme& theme) const
         painter.setFont(typeface(Type::Body, true));
         if (painter.fontMetrics().horizontalAdvance(name) > width - 4)
             name = countsInWords(phase.counts);
-        painter.drawText(QRectF(x + 2, baseline() + 3, width - 2, 24), Qt::AlignLeft, name);
+        painter.drawText(QRectF(x + 2, baseline() + 3, width - 2, scaled(24)), Qt::AlignLeft, name);
         painter.setFont(typeface(Type::Small));
         painter.setPen(theme.softInk);
         QStringList second;
         if (!phase.counts.open) second << tr("%1 s").arg(phase.counts.max * countS, 0, 'f', 1);
         if (const QString traits = traitsInWords(phase); !traits.isEmpty()) second << traits;
-        painter.drawText(QRectF(x + 2, baseline() + 25, width - 4, 22), Qt::AlignLeft,
-                         painter.fontMetrics().elidedText(second.join(QStringLiteral(" · ")),
-                                                          Qt::ElideRight,
-                                                          static_cast<int>(width - 4)));
+        painter.drawText(
+            QRectF(x + 2, baseline() + scaled(25), width - 4, scaled(22)), Qt::AlignLeft,
+            painter.fontMetrics().elidedText(second.join(QStringLiteral(" · ")), Qt::ElideRight,
+                                             static_cast<int>(width - 4)));
         if (!isChosen) continue;
         painter.setPen(QPen(theme.ink, 3));
         painter.drawLine(QPointF(x + 1, area.bottom() - 1),
@@ -143,9 +143,10 @@ void CycleDrawing::paintHandles(QPainter& painter, const Theme& theme) const
     painter.setBrush(theme.paper);
     for (std::size_t i = 1; i <= phases.size(); ++i) {
         if (phases[i - 1].counts.open) continue;
-        painter.drawLine(QPointF(edgeX(i), area.top() + axisHeight), QPointF(edgeX(i), baseline()));
-        painter.drawEllipse(QPointF(edgeX(i), area.top() + axisHeight + handleRadius), handleRadius,
-                            handleRadius);
+        painter.drawLine(QPointF(edgeX(i), area.top() + scaled(axisHeight)),
+                         QPointF(edgeX(i), baseline()));
+        painter.drawEllipse(QPointF(edgeX(i), area.top() + scaled(axisHeight) + handleRadius),
+                            handleRadius, handleRadius);
     }
 }
 
@@ -163,7 +164,7 @@ void CycleDrawing::paint(QPainter& painter, const Theme& theme) const
     LungShape lungs;
     lungs.left = area.left();
     lungs.baseline = baseline();
-    lungs.height = baseline() - area.top() - axisHeight - 8;
+    lungs.height = baseline() - area.top() - scaled(axisHeight) - 8;
     lungs.pixelsPerUnit = pixelsPerCount();
     lungs.paintHeard(painter, shapes, theme);
     paintLabels(painter, theme);

@@ -74,7 +74,7 @@ void PlanShape::paintEvent(QPaintEvent*)
     painter.setRenderHint(QPainter::Antialiasing);
     const Theme& theme = currentTheme();
     const bool hasWhole = height() >= leastWithWhole;
-    QRectF whole(0, 0, width(), wholeHeight + wholeLabel);
+    QRectF whole(0, 0, width(), wholeHeight + scaled(wholeLabel));
     const double left = hasWhole ? height() - whole.height() - gap : height();
     QRectF large(0, 0, width() - 8, std::min(highest, left));
     whole.moveTop(large.bottom() + gap);
@@ -87,7 +87,7 @@ void PlanShape::paintEvent(QPaintEvent*)
         painter.setFont(typeface(Type::Body, true));
         QString label = tr("%1 strokes").arg(m_firstRun->strokes);
         if (m_firstRun->ratePerMin) label += tr(" at %1 a minute").arg(*m_firstRun->ratePerMin);
-        painter.drawText(QRectF(2, grains.bottom() + 2, width(), 22), Qt::AlignLeft, label);
+        painter.drawText(QRectF(2, grains.bottom() + 2, width(), scaled(22)), Qt::AlignLeft, label);
         large.setTop(run.bottom() + 14);
     }
     CycleDrawing drawing;
@@ -133,7 +133,8 @@ void PlanShape::paintWhole(QPainter& painter, const QRectF& area) const
     }
     painter.setFont(typeface(Type::Small));
     painter.setPen(theme.softInk);
-    const QRectF label(area.left(), area.top() + wholeHeight + 2, area.width() - 8, wholeLabel);
+    const QRectF label(area.left(), area.top() + wholeHeight + 2, area.width() - 8,
+                       scaled(wholeLabel));
     painter.drawText(label, Qt::AlignLeft, tr("the whole sitting"));
     painter.drawText(label, Qt::AlignRight,
                      tr("%1 min").arg(QString::fromStdString(clockTime(seconds))));

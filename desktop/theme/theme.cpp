@@ -47,7 +47,7 @@ QString styleSheetOf(const Theme& t)
 {
     return QStringLiteral(R"(
         QPushButton, QComboBox { background: transparent; color: %1; border: 0; border-bottom: 2px solid %3;
-                                 padding: 4px 8px; min-height: 22px; }
+                                 padding: 4px 8px; min-height: %6px; }
         QPushButton:hover, QComboBox:hover { border-bottom-color: %1; }
         QPushButton:focus, QComboBox:focus { border-bottom-color: %1; background: %2; }
         QPushButton:pressed { background: %3; }
@@ -73,7 +73,7 @@ QString styleSheetOf(const Theme& t)
         QHeaderView::section { background: transparent; color: %4; border: 0; border-bottom: 2px solid %3; padding: 4px; }
         QListWidget::item:selected { background: %2; color: %1; border-left: 4px solid %1; }
         QLineEdit, QPlainTextEdit, QAbstractSpinBox { background: %5; color: %1; border: 1px solid %3; border-radius: 3px;
-            padding: 3px 6px; min-height: 22px; selection-background-color: %4; selection-color: %5; }
+            padding: 3px 6px; min-height: %6px; selection-background-color: %4; selection-color: %5; }
         QLineEdit:focus, QPlainTextEdit:focus, QAbstractSpinBox:focus { border-color: %1; }
         QAbstractSpinBox::up-button, QAbstractSpinBox::down-button { width: 0; border: 0; }
         QAbstractSpinBox:disabled, QLineEdit:disabled { color: %4; }
@@ -108,7 +108,8 @@ QString styleSheetOf(const Theme& t)
         QProgressBar::chunk { background: %1; }
         QToolTip { background: %2; color: %1; border: 1px solid %3; padding: 4px; }
     )")
-        .arg(t.ink.name(), t.panel.name(), t.line.name(), t.softInk.name(), t.paper.name());
+        .arg(t.ink.name(), t.panel.name(), t.line.name(), t.softInk.name(), t.paper.name())
+        .arg(std::lround(scaled(22)));
 }
 
 double luminance(const QColor& c)

@@ -459,3 +459,25 @@ TEST_CASE("Taking in leaves no copy of a journal anywhere, not even killed, and 
     CHECK(takeInJournal(into, folder / "out").has_value());
     ::unsetenv("TMPDIR");
 }
+
+TEST_CASE("An import says how far it is, and stopped it takes nothing")
+{
+    const TemporaryFolder folder;
+    Journal from = journalIn(folder / "from");
+    Filled(from, 5).fill(4);
+    Journal into = journalIn(folder / "into");
+    std::stop_source stop;
+    std::vector<double> told;
+    const auto stopped = mergeJournal(into, from,
+                                      {[&](double fraction) {
+                                           told.push_back(fraction);
+                                           if (fraction > 0.5) stop.request_stop();
+                                       },
+                                       stop.get_token()});
+    REQUIRE_FALSE(stopped.has_value());
+    CHECK(stopped.error().code == ErrorCode::Cancelled);
+    CHECK(into.people(true)->empty());
+    CHECK(std::is_sorted(told.begin(), told.end()));
+    CHECK(mergeJournal(into, from).has_value());
+    CHECK(into.people(true)->size() == from.people(true)->size());
+}

@@ -407,3 +407,28 @@ TEST_CASE("Strokes are stepped through, taken out and put in by keys, and by a c
     correct(Qt::Key_Plus);
     CHECK(run().strokeTimesS.size() == count + 1);
 }
+
+TEST_CASE("A right click on a row or a phase offers what can be put right there, and why it is so")
+{
+    SquareBreath w;
+    auto* menu = w.window.findChild<QMenu*>("correctMenu");
+    REQUIRE(menu);
+    const QRect row = w.staff()->visualRect(w.staff()->model()->index(2, 0));
+    QContextMenuEvent onRow(QContextMenuEvent::Mouse, row.center(),
+                            w.staff()->viewport()->mapToGlobal(row.center()));
+    QApplication::sendEvent(w.staff()->viewport(), &onRow);
+    CHECK(menu->isVisible());
+    menu->hide();
+    auto* strip = w.find<QWidget>("soundStrip");
+    const QPoint middle(strip->width() / 2, 60);
+    QTest::mouseClick(strip, Qt::RightButton, {}, middle);
+    QContextMenuEvent onPhase(QContextMenuEvent::Mouse, middle, strip->mapToGlobal(middle));
+    QApplication::sendEvent(strip, &onPhase);
+    CHECK(menu->isVisible());
+    CHECK(menu->findChild<QAction*>("explain") == nullptr); // they are the page's, shown here
+    QStringList offered;
+    for (const QAction* action : menu->actions()) offered << action->text();
+    CHECK(offered.contains("Why? Explain this"));
+    CHECK(w.find<QAction>("nameInhale")->isEnabled()); // a phase is chosen by the click
+    menu->hide();
+}

@@ -98,6 +98,14 @@ TEST_CASE("Archived, a sitting is out of sight and counts nowhere, Ctrl+Z brings
     CHECK_FALSE(w.find<QWidget>("reflectSentence")->isVisible());
     w.window.goTo(BreathLine::journeyPlace);
     CHECK(w.find<QWidget>("journeyEmpty")->isVisible());
+    // It is found again there, and can be brought back at any time.
+    w.click("offerArchived");
+    w.key(Qt::Key_End);
+    CHECK_THAT(w.says("journeyChosen"), Catch::Contains("archived, does not count"));
+    w.chooseFromMenu("journeyThis", "sittingArchive");
+    CHECK_FALSE(w.now().archived);
+    w.key(Qt::Key_Z, Qt::ControlModifier);
+    CHECK(w.now().archived);
     w.window.goTo(BreathLine::reflectPlace);
     w.key(Qt::Key_Z, Qt::ControlModifier);
     CHECK_FALSE(w.now().archived);
