@@ -43,15 +43,15 @@ void CourseCalendar::show(std::map<Day, DayLook> days, Day first, int weeks, Day
 
 double CourseCalendar::weekHeight() const
 {
-    return std::min(highestWeek, (height() - headHeight) / m_weeks);
+    return std::min(scaled(highestWeek), (height() - scaled(headHeight)) / m_weeks);
 }
 
 QRectF CourseCalendar::cellOf(Day day) const
 {
-    const double width = (this->width() - leftWidth) / 7.0;
+    const double width = (this->width() - scaled(leftWidth)) / 7.0;
     const auto week = static_cast<double>((mondayOf(day) - m_first).count()) / 7;
-    return {leftWidth + width * weekdayOf(day), headHeight + weekHeight() * week, width,
-            weekHeight()};
+    return {scaled(leftWidth) + width * weekdayOf(day), scaled(headHeight) + weekHeight() * week,
+            width, weekHeight()};
 }
 
 void CourseCalendar::paintEvent(QPaintEvent*)
@@ -63,7 +63,7 @@ void CourseCalendar::paintEvent(QPaintEvent*)
     for (int d = 0; d < 7; ++d) {
         const QRectF cell = cellOf(m_first + std::chrono::days(d));
         painter.setPen(theme.softInk);
-        painter.drawText(QRectF(cell.left(), 0, cell.width(), headHeight), Qt::AlignCenter,
+        painter.drawText(QRectF(cell.left(), 0, cell.width(), scaled(headHeight)), Qt::AlignCenter,
                          QLocale::c().dayName(d + 1, QLocale::ShortFormat));
     }
     for (int d = 0; d < 7 * m_weeks; ++d) {
@@ -71,7 +71,7 @@ void CourseCalendar::paintEvent(QPaintEvent*)
         const QRectF cell = cellOf(day);
         if (weekdayOf(day) == 0) {
             painter.setPen(theme.softInk);
-            painter.drawText(QRectF(0, cell.top(), leftWidth - 8, cell.height()),
+            painter.drawText(QRectF(0, cell.top(), scaled(leftWidth) - 8, cell.height()),
                              Qt::AlignRight | Qt::AlignVCenter,
                              QLocale::c().toString(toQDate(day), QStringLiteral("d MMM")));
         }

@@ -133,7 +133,7 @@ Qt::ItemFlags PlanListModel::flags(const QModelIndex& index) const
 QSize PlanListDelegate::sizeHint(const QStyleOptionViewItem&, const QModelIndex& index) const
 {
     const bool heading = !(index.flags() & Qt::ItemIsSelectable);
-    return {200, heading ? headingHeight : planHeight};
+    return {200, static_cast<int>(scaled(heading ? headingHeight : planHeight))};
 }
 
 void PlanListDelegate::paint(QPainter* painter, const QStyleOptionViewItem& option,

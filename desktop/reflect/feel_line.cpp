@@ -38,11 +38,14 @@ void FeelLine::setValue(std::optional<int> value)
     update();
 }
 
-double FeelLine::xOf(int value) const { return left + (width() - left - right) * value / most; }
+double FeelLine::xOf(int value) const
+{
+    return scaled(left) + (width() - scaled(left) - scaled(right)) * value / most;
+}
 
 int FeelLine::valueAt(double x) const
 {
-    const double share = (x - left) / std::max(1.0, width() - left - right);
+    const double share = (x - scaled(left)) / std::max(1.0, width() - scaled(left) - scaled(right));
     return std::clamp(static_cast<int>(std::lround(share * most)), 0, most);
 }
 
@@ -52,7 +55,9 @@ void FeelLine::paintEvent(QPaintEvent*)
     QPainter painter(this);
     painter.setRenderHint(QPainter::Antialiasing);
     const double middle = height() / 2.0;
-    const auto halfAt = [&](double x) { return 1 + 9 * (x - left) / (xOf(most) - left); };
+    const auto halfAt = [&](double x) {
+        return 1 + 9 * (x - scaled(left)) / (xOf(most) - scaled(left));
+    };
     QPainterPath swell(QPointF(xOf(0), middle - 1));
     swell.lineTo(xOf(most), middle - halfAt(xOf(most)));
     swell.lineTo(xOf(most), middle + halfAt(xOf(most)));
@@ -69,9 +74,10 @@ void FeelLine::paintEvent(QPaintEvent*)
     }
     painter.setFont(typeface(Type::Body, hasFocus()));
     painter.setPen(theme.ink);
-    painter.drawText(QRectF(0, 0, left - 10, height()), Qt::AlignVCenter | Qt::AlignLeft, m_name);
+    painter.drawText(QRectF(0, 0, scaled(left) - 10, height()), Qt::AlignVCenter | Qt::AlignLeft,
+                     m_name);
     painter.setPen(m_value ? theme.ink : theme.softInk);
-    painter.drawText(QRectF(width() - right + 12, 0, right - 12, height()),
+    painter.drawText(QRectF(width() - scaled(right) + 12, 0, scaled(right) - 12, height()),
                      Qt::AlignVCenter | Qt::AlignLeft,
                      m_value ? QString::number(*m_value) : tr("–"));
     if (hasFocus()) {
