@@ -5,19 +5,20 @@
 #include "core/intake/intake.hpp"
 #include "core/intake/putting_right.hpp"
 #include "core/journal/backup.hpp"
-#include "core/report/sentence.hpp"
 #include "core/report/take_out.hpp"
-#include "desktop/controls/controls.hpp"
 #include "desktop/controls/empty_offer.hpp"
 #include "desktop/controls/lay.hpp"
 #include "desktop/controls/message_bar.hpp"
 #include "desktop/desk/demo_fill.hpp"
+#include "desktop/desk/import_desk.hpp"
 #include "desktop/desk/intake_desk.hpp"
 #include "desktop/desk/reading_desk.hpp"
 #include "desktop/desk/sitting_actions.hpp"
 #include "desktop/desk/undo_keys.hpp"
 #include "desktop/head/breath_line.hpp"
 #include "desktop/head/drop_hint.hpp"
+#include "desktop/head/recent.hpp"
+#include "desktop/head/recording_name.hpp"
 #include "desktop/head/window_menu.hpp"
 #include "desktop/head/window_place.hpp"
 #include "desktop/help/about.hpp"
@@ -26,9 +27,11 @@
 #include "desktop/journey/journey_page.hpp"
 #include "desktop/people/person_switcher.hpp"
 #include "desktop/plans/plans_view.hpp"
+#include "desktop/prepare/no_journal_page.hpp"
 #include "desktop/prepare/prepare_page.hpp"
 #include "desktop/read/our_files.hpp"
 #include "desktop/read/read_page.hpp"
+#include "desktop/read/read_tour.hpp"
 #include "desktop/reflect/reflect_page.hpp"
 #include "desktop/session/awake.hpp"
 #include "desktop/session/notifier.hpp"
@@ -37,7 +40,6 @@
 #include "desktop/sound/loudspeaker.hpp"
 #include "desktop/today/today_view.hpp"
 #include "desktop/welcome/sample.hpp"
-#include "desktop/welcome/tour.hpp"
 #include "desktop/welcome/welcome_page.hpp"
 
 #include <QApplication>
@@ -46,33 +48,19 @@
 #include <QFileDialog>
 #include <QFileInfo>
 #include <QHBoxLayout>
-#include <QLabel>
-#include <QLocale>
 #include <QMimeData>
-#include <QPushButton>
 #include <QScrollArea>
 #include <QSettings>
 #include <QShortcut>
 #include <QStackedWidget>
 #include <QTimer>
-#include <QVBoxLayout>
-#include <algorithm>
 
 namespace layakari {
 
 namespace {
 
-constexpr int mostRecent = 12;
 // What the pages are drawn for; a smaller screen scrolls them.
 constexpr QSize leastSize(1024, 700);
-
-QStringList localFiles(const QMimeData* data)
-{
-    QStringList files;
-    for (const QUrl& url : data->urls())
-        if (url.isLocalFile()) files.push_back(url.toLocalFile());
-    return files;
-}
 
 // Gives what is in it all the room there is. A layout of its own would ask a scroll area for as
 // much height as text that breaks could take at the least.
@@ -89,9 +77,8 @@ private:
 
 QString soundFiles()
 {
-    return QObject::tr(
-        "Recordings (*.m4a *.mp3 *.wav *.flac *.ogg *.opus *.aac *.amr *.3gp *.mp4);;"
-        "All files (*)");
+    return QObject::tr("Recordings (*.m4a *.mp3 *.wav *.flac *.ogg *.opus *.aac *.amr *.3gp "
+                       "*.mp4);;All files (*)");
 }
 
 } // namespace
@@ -111,8 +98,8 @@ MainWindow::MainWindow(const std::filesystem::path& dataFolder, QWidget* parent,
       m_menu(new WindowMenu(this)),
       m_dropHint(new DropHint(this)),
       m_job(new MessageBar(QStringLiteral("job"), this)),
-      m_name(new QLabel(this)),
-      m_details(new QLabel(this))
+      m_recent(new Recent(m_settingsFile, this)),
+      m_recording(new RecordingName(this))
 {
     setAcceptDrops(true);
     chooseLoudspeaker(QSettings(m_settingsFile, QSettings::IniFormat)
@@ -142,12 +129,13 @@ void MainWindow::openJournal(const std::filesystem::path& dataFolder, JournalDes
 {
     auto journal = Journal::open(dataFolder);
     if (!journal) {
-        showNoJournal(dataFolder, journal.error());
+        m_noJournal = new NoJournalPage(dataFolder, journal.error(), this);
         return;
     }
     m_desk = new JournalDesk(*std::move(journal), std::move(clock), this);
     // What a program that was killed left to be deleted; what another window deleted today stays.
     m_desk->told(deleteMarkedFiles(m_desk->journal(), m_desk->today()).map([](int) {}));
+    m_imports = new ImportDesk(m_desk, this);
     m_readings = new ReadingDesk(m_desk, m_read, this);
     m_sittings = new SittingActions(m_desk, this);
     m_prepare = new PreparePage(m_desk, m_sittings, this);
@@ -170,7 +158,8 @@ void MainWindow::connectJournal()
             goTo(m_line->place());
     });
     connect(m_desk, &JournalDesk::failed, m_read, &ReadPage::complain);
-    connect(m_readings, &ReadingDesk::changed, this, &MainWindow::showSaveState);
+    const auto showSaveState = [this] { m_read->setSaveState(m_readings->saveState()); };
+    connect(m_readings, &ReadingDesk::changed, this, showSaveState);
     connect(m_readings, &ReadingDesk::saved, this, [this](Id person, Id sitting) {
         if (!m_desk->person() || m_desk->person()->id != person) m_desk->choosePerson(person);
         m_reflect->showSitting(sitting);
@@ -201,6 +190,13 @@ void MainWindow::connectJournal()
             [this](std::vector<std::filesystem::path>* folders) {
                 folders->push_back(m_prepare->intake()->watched().toStdString());
             });
+    connect(m_imports, &ImportDesk::progressed, m_job, &MessageBar::showProgress);
+    connect(m_imports, &ImportDesk::ended, this, [this](const QString& what) {
+        m_job->hide();
+        if (what.isEmpty()) return;
+        m_prepare->note(what);
+        tellWhereItIsNotSeen(what);
+    });
     connect(m_prepare->intake(), &IntakeDesk::finished, this,
             [this](int read) { tellWhereItIsNotSeen(tr("%1 recordings are read.").arg(read)); });
     for (EmptyOffer* offer : {m_reflect->offer(), m_journey->offer()}) {
@@ -239,19 +235,22 @@ void MainWindow::connectRead()
         showHead();
     });
     connect(m_job, &MessageBar::stopWanted, this, [this] {
-        m_import.request_stop();
+        if (m_imports) m_imports->stop();
         if (m_demo) m_demo->stop();
     });
+    connect(m_recent, &Recent::changed, m_read, &ReadPage::setRecent);
+    connect(m_recent, &Recent::changed, m_menu, &WindowMenu::setRecent);
+    m_recent->add({});
     connect(m_help, &HelpPage::leaveWanted, this, &MainWindow::leaveHere);
     connect(m_help, &HelpPage::sampleWanted, this, &MainWindow::openSample);
     connect(m_read, &ReadPage::readingChanged, this, &MainWindow::showHead);
     connect(m_read, &ReadPage::opened, this, [this](const QString& file) {
         if (m_readings && m_readings->isSample()) {
             if (std::exchange(m_toursNext, false))
-                QTimer::singleShot(0, this, &MainWindow::showTour);
+                QTimer::singleShot(0, this, [this] { showReadTour(m_read, centralWidget()); });
             return;
         }
-        remember({file});
+        m_recent->add({file});
         tellWhereItIsNotSeen(tr("%1 is read.").arg(QFileInfo(file).fileName()));
     });
     connect(m_read, &ReadPage::undoWanted, this, [this](bool redo) { undoHere(redo); });
@@ -262,17 +261,11 @@ void MainWindow::connectRead()
 
 void MainWindow::buildHead()
 {
-    m_name->setObjectName(QStringLiteral("recordingName"));
-    m_details->setObjectName(QStringLiteral("recordingDetails"));
-    m_name->setAlignment(Qt::AlignRight);
-    m_details->setAlignment(Qt::AlignRight);
-    m_details->setProperty("soft", true);
-    auto* about = lay::column({.spacing = 0}, {lay::stretch(), m_name, m_details, lay::stretch()});
     auto* head = new QHBoxLayout;
     head->setContentsMargins(0, 0, 28, 0);
     head->setSpacing(16);
     head->addWidget(m_line, 5);
-    head->addLayout(about, 3);
+    head->addWidget(m_recording, 3);
     if (m_person) head->addWidget(m_person, 0, Qt::AlignVCenter);
     head->addWidget(m_menu, 0, Qt::AlignVCenter);
     auto* body = new WholeRoom;
@@ -285,36 +278,6 @@ void MainWindow::buildHead()
     scroll->setFocusPolicy(Qt::NoFocus);
     scroll->setWidget(body);
     setCentralWidget(scroll);
-}
-
-void MainWindow::showNoJournal(const std::filesystem::path& dataFolder, const Error& error)
-{
-    QLabel* words = textLabel(tr("The journal cannot be used.\n\n%1.\n\nReading a recording works "
-                                 "without it: press 3.")
-                                  .arg(QString::fromStdString(error.message())),
-                              Type::Sentence, this, "noJournal");
-    m_noJournal = new QWidget(this);
-    auto* page = new QVBoxLayout(m_noJournal);
-    page->setContentsMargins(28, 40, 120, 40);
-    page->addWidget(words);
-    const std::vector<Backup> backups = backupsIn(dataFolder);
-    if (!backups.empty()) {
-        QPushButton* restore = leadButton(
-            tr("Put back the backup of %1")
-                .arg(toQDate(backups.front().day).toString(QStringLiteral("d MMMM yyyy"))),
-            "restoreBackup", this, tr("The journal that is there is moved aside, not deleted"));
-        connect(restore, &QPushButton::clicked, this, [this, dataFolder, words] {
-            const auto restored = restoreLastBackup(dataFolder);
-            words->setText(
-                restored
-                    ? tr("The backup of %1 is in its place. Close Layakari and start it again; "
-                         "what was there lies beside it as journal-aside.")
-                          .arg(toQDate(restored->day).toString(QStringLiteral("d MMMM yyyy")))
-                    : tr("%1.").arg(QString::fromStdString(restored.error().message())));
-        });
-        page->addWidget(restore, 0, Qt::AlignLeft);
-    }
-    page->addStretch(1);
 }
 
 // Beside the window's thread: a large journal takes a second.
@@ -351,10 +314,11 @@ bool MainWindow::isAtPlace() const
 void MainWindow::noteHere(const QString& text)
 {
     QWidget* page = m_pages->currentWidget();
-    if (page == m_reflect && m_reflect) return m_reflect->note(text);
-    if (page == m_journey && m_journey) return m_journey->note(text);
-    if (page == m_practise && m_practise) return m_practise->note(text);
-    if (page == m_prepare && m_prepare) return m_prepare->note(text);
+    if (!page) return;
+    if (page == m_reflect) return m_reflect->note(text);
+    if (page == m_journey) return m_journey->note(text);
+    if (page == m_practise) return m_practise->note(text);
+    if (page == m_prepare) return m_prepare->note(text);
     if (page == m_read) m_read->note(text);
 }
 
@@ -527,41 +491,6 @@ void MainWindow::openSample()
         m_read->openAgainst(file, sample->plan);
 }
 
-void MainWindow::showTour()
-{
-    using Spot = ReadPage::Spot;
-    const auto at = [this](Spot spot) {
-        return [this, spot](QWidget* window) { return m_read->spot(spot, window); };
-    };
-    auto* tour = new Tour(
-        {{at(Spot::Sentence), tr("First, the sentence"),
-          tr("What was practised and how it went, in one breath. This is Runa, an invented rower, "
-             "with "
-             "six cycles of four-seven-eight.")},
-         {at(Spot::Row), tr("Each row is one breath cycle"),
-          tr("Drawn as the filling of the lungs: rising with the inhale, level in the hold, "
-             "falling with "
-             "the exhale. To the right, the counts of each phase and the accuracy of the cycle.")},
-         {at(Spot::Outline), tr("The dotted outline is the target"),
-          tr("The filled shape is what was heard. Where they part, a phase was short or long. Soft "
-             "edges "
-             "are uncertain ones.")},
-         {at(Spot::Sound), tr("Listen to it"),
-          tr("The sound of the chosen row. Space plays it, the arrow keys go from phase to phase. "
-             "If "
-             "something was heard wrong, correct it here.")},
-         {at(Spot::Accuracy), tr("How accurate was it?"),
-          tr("The share of the target counts that were met, with its range. Click any figure, and "
-             "it says "
-             "how it was measured.")},
-         {at(Spot::Save), tr("What next?"),
-          tr("Open or drop a recording of your own, and save it here: then Reflect says what "
-             "changed, and "
-             "Journey shows your weeks. This sample is saved nowhere.")}},
-        centralWidget());
-    connect(tour, &Tour::left, this, [this] { m_read->focusStaff(); });
-}
-
 void MainWindow::fillDemo(const QString& person)
 {
     if (!m_desk || m_demo) return;
@@ -610,32 +539,6 @@ void MainWindow::readAndSave(const QString& file, const Plan& plan)
     m_readings->readAndSave(file, plan);
 }
 
-void MainWindow::showSaveState()
-{
-    const Reading* reading = m_read->reading();
-    if (!reading) return m_read->setSaveState({tr("Save"), false, tr("Open a recording first")});
-    if (m_readings->isSample())
-        return m_read->setSaveState({tr("A sample, not saved"), false,
-                                     tr("So that it does not mix with your own practice")});
-    if (!reading->heardBreathing())
-        return m_read->setSaveState(
-            {tr("Nothing to save"), false, tr("No breathing was heard in it")});
-    if (const auto saved = m_readings->savedSitting()) {
-        const auto person = m_desk->told(m_desk->journal().person(saved->person));
-        const QString name =
-            person && *person ? QString::fromStdString((*person)->name) : QString();
-        return m_read->setSaveState(
-            {tr("Saved for %1").arg(name.section(QLatin1Char(' '), 0, 0)), true,
-             tr("Look back on it: press 4. To move or delete it: This sitting, on Reflect")});
-    }
-    const auto& person = m_desk->person();
-    m_read->setSaveState(
-        {person ? tr("Save for %1")
-                      .arg(QString::fromStdString(person->name).section(QLatin1Char(' '), 0, 0))
-                : tr("Save…"),
-         true, tr("As a sitting in the journal (Ctrl+S)")});
-}
-
 void MainWindow::showReading(const Sitting& sitting)
 {
     const auto kept = sitting.planVersion
@@ -660,7 +563,7 @@ void MainWindow::savePractice(const PractisePage::Practised& practised)
 {
     const Reading& reading = *practised.ended.reading;
     const QString file = QString::fromStdString(practised.ended.recording.string());
-    remember({file});
+    m_recent->add({file});
     tellWhereItIsNotSeen(tr("The practice is read."));
     if (!practised.ended.practised) {
         // Natural breaths are no cycles, however like them they look.
@@ -711,15 +614,13 @@ void MainWindow::takeUpBrokenOffPractice(const std::filesystem::path& dataFolder
         for (const auto& file : broken.found) files << QString::fromStdString(file.string());
         for (const auto& file : broken.setAside)
             words << tr("The recording of an interrupted practice could not be opened. It has been "
-                        "set "
-                        "aside, not deleted: %1")
+                        "set aside, not deleted: %1")
                          .arg(QString::fromStdString(file.string()));
     }
     if (!files.isEmpty()) {
         m_prepare->handInAll(files);
-        words.prepend(
-            tr("A practice was interrupted last time. What was recorded of it is saved and is "
-               "being read (see Prepare, Inbox)."));
+        words.prepend(tr("A practice was interrupted last time. What was recorded of it is saved "
+                         "and is being read (see Prepare, Inbox)."));
         goTo(BreathLine::preparePlace);
     }
     if (!words.isEmpty()) m_prepare->note(words.join(QLatin1Char(' ')));
@@ -749,75 +650,45 @@ void MainWindow::openFiles(const QStringList& files)
         m_prepare->showView(PreparePage::Plans);
         return m_prepare->plans()->importFile(files.first());
     }
-    if (files.size() > 1) remember(files.mid(1));
+    if (files.size() > 1) m_recent->add(files.mid(1));
     goTo(BreathLine::readPlace);
     m_read->openFile(files.first());
 }
 
 void MainWindow::showHead()
 {
-    setTypeface(m_name, Type::Body, true);
-    setTypeface(m_details, Type::Small);
     const QWidget* page = m_pages->currentWidget();
-    const bool atRead = page == m_read;
-    m_name->setVisible(atRead);
-    m_details->setVisible(atRead);
-    if (!atRead) {
-        const QString place =
-            page == m_help               ? tr("Help")
-            : page && page == m_settings ? tr("Settings")
-            : page && page == m_welcome
-                ? tr("Welcome")
-                : tr(BreathLine::places[static_cast<std::size_t>(m_line->place())]);
-        setWindowTitle(tr("%1 – Layakari").arg(place));
-        return;
+    m_recording->setVisible(page == m_read);
+    QString here;
+    if (page == m_read) {
+        const Reading* reading = m_read->reading();
+        m_recording->showReading(reading, m_readings && m_readings->isSample());
+        if (reading) here = QFileInfo(m_read->file()).completeBaseName();
+    } else if (page == m_help) {
+        here = tr("Help");
+    } else if (page && page == m_settings) {
+        here = tr("Settings");
+    } else if (page && page == m_welcome) {
+        here = tr("Welcome");
+    } else {
+        here = tr(BreathLine::places[static_cast<std::size_t>(m_line->place())]);
     }
-    const Reading* reading = m_read->reading();
-    if (!reading) {
-        setWindowTitle(tr("Layakari"));
-        m_name->clear();
-        m_details->clear();
-        return;
-    }
-    const QFileInfo file(QString::fromStdString(reading->recording.file));
-    // What the way through the pages and the person at hand leave free.
-    constexpr int takenWidth = 900;
-    m_name->setText(m_name->fontMetrics().elidedText(file.completeBaseName(), Qt::ElideMiddle,
-                                                     std::clamp(width() - takenWidth, 170, 360)));
-    m_name->setToolTip(file.filePath());
-    QStringList details;
-    if (file.exists() && !(m_readings && m_readings->isSample()))
-        details << QLocale().toString(file.lastModified(), QStringLiteral("ddd d MMM, HH:mm"));
-    details << tr("%1 min").arg(
-        QString::fromStdString(clockTime(reading->recording.durationSeconds)));
-    details << tr("%1 sound").arg(QString::fromUtf8(toWord(reading->quality.verdict)));
-    m_details->setText(details.join(QStringLiteral(" · ")));
-    setWindowTitle(tr("%1 – Layakari").arg(file.completeBaseName()));
-}
-
-void MainWindow::remember(const QStringList& files)
-{
-    QSettings settings(m_settingsFile, QSettings::IniFormat);
-    QStringList recent = settings.value(QStringLiteral("recent")).toStringList();
-    for (const QString& file : files) {
-        const QString absolute = QFileInfo(file).absoluteFilePath();
-        recent.removeAll(absolute);
-        recent.prepend(absolute);
-    }
-    recent = recent.mid(0, mostRecent);
-    settings.setValue(QStringLiteral("recent"), recent);
-    m_read->setRecent(recent);
-    m_menu->setRecent(recent);
+    setWindowTitle(here.isEmpty() ? tr("Layakari") : tr("%1 – Layakari").arg(here));
 }
 
 void MainWindow::forgetRecent(const QStringList& files)
 {
-    QSettings settings(m_settingsFile, QSettings::IniFormat);
-    QStringList recent = settings.value(QStringLiteral("recent")).toStringList();
-    for (const QString& file : files) recent.removeAll(QFileInfo(file).absoluteFilePath());
-    settings.setValue(QStringLiteral("recent"), recent);
-    remember({});
+    m_recent->forget(files);
     if (m_read->reading() && files.contains(m_read->file())) m_read->closeReading();
+}
+
+DropPlace MainWindow::dropPlace() const
+{
+    const QWidget* page = m_pages->currentWidget();
+    const bool isSomebody = m_desk && m_desk->person();
+    return {m_prepare != nullptr,
+            isSomebody ? QString::fromStdString(m_desk->person()->name) : QString(),
+            m_prepare && page == m_prepare, page == m_read};
 }
 
 void MainWindow::restoreState()
@@ -828,7 +699,6 @@ void MainWindow::restoreState()
     if (isFullScreen()) setWindowState(windowState() & ~Qt::WindowFullScreen);
     if (!isMaximized()) placeWithinScreen(*this);
     m_restoredSize = size();
-    remember({});
     // Where one was; a practice is not begun by itself, and Read has nothing to show yet.
     const int place = settings.value(QStringLiteral("place"), BreathLine::preparePlace).toInt();
     const bool isQuiet = place == BreathLine::reflectPlace || place == BreathLine::journeyPlace;
@@ -863,8 +733,8 @@ void MainWindow::closeEvent(QCloseEvent* event)
 {
     if (m_practise && m_practise->isBusy()) {
         m_practise->leave();
-        m_practise->note(tr("The practice is stopped and is being saved; then the window can be "
-                            "closed."));
+        m_practise->note(
+            tr("The practice is stopped and is being saved; then the window can be closed."));
         return event->ignore();
     }
     rememberState();
@@ -877,84 +747,11 @@ void MainWindow::askToImport()
     const QString folder =
         QFileDialog::getExistingDirectory(this, tr("The folder of an exported journal"));
     if (folder.isEmpty()) return;
-    if (isTakenOut(folder.toStdString())) return importFrom(folder);
+    if (isTakenOut(folder.toStdString())) return m_imports->takeIn(folder);
     goTo(BreathLine::preparePlace);
     m_desk->told(Result<void>(fail({ErrorCode::BadJournal, folder.toStdString(), "",
                                     "there is no exported journal in this folder",
                                     "choose the folder that Export has written"})));
-}
-
-// Beside the window's thread, over a journal of its own: it can be large.
-void MainWindow::importFrom(const QString& folder)
-{
-    goTo(BreathLine::preparePlace);
-    if (m_job->isProgress()) return;
-    const QString doing = tr("Importing %1").arg(QFileInfo(folder).fileName());
-    m_job->showProgress(doing, 0);
-    m_import =
-        std::jthread([this, folder, doing, into = m_dataFolder](const std::stop_token& stop) {
-            const Progress progress{[this, doing](double fraction) {
-                                        QMetaObject::invokeMethod(
-                                            this,
-                                            [this, doing, fraction] {
-                                                if (m_job->isProgress())
-                                                    m_job->showProgress(doing, fraction);
-                                            },
-                                            Qt::QueuedConnection);
-                                    },
-                                    stop};
-            auto journal = Journal::open(into, Journal::Missing::Refuse);
-            const auto merged = journal ? takeInJournal(*journal, folder.toStdString(), progress)
-                                        : fail(journal.error());
-            QMetaObject::invokeMethod(
-                this,
-                [this, merged] {
-                    m_job->hide();
-                    m_desk->takeNews();
-                    if (!m_desk->told(merged)) return;
-                    const QString words =
-                        tr("Imported: %1 people, %2 plans and %3 sittings were new.")
-                            .arg(merged->people)
-                            .arg(merged->plans)
-                            .arg(merged->sittings);
-                    m_prepare->note(words);
-                    tellWhereItIsNotSeen(words);
-                },
-                Qt::QueuedConnection);
-        });
-}
-
-MainWindow::Drop MainWindow::dropOf(const QStringList& files) const
-{
-    if (files.isEmpty()) return Drop::Nothing;
-    const bool isFolder = files.size() == 1 && QFileInfo(files.first()).isDir();
-    const bool isSomebody = m_desk && m_desk->person();
-    if (isFolder && m_prepare && isTakenOut(files.first().toStdString())) return Drop::Import;
-    if (isFolder || files.size() > 1) return isSomebody ? Drop::AddAll : Drop::Open;
-    if (kindOfJson(files.first()) == JsonFile::Plan && isSomebody &&
-        m_pages->currentWidget() != m_read)
-        return Drop::PlanFile;
-    const bool isSound = kindOfJson(files.first()) == JsonFile::NotOurs;
-    if (isSomebody && isSound && m_pages->currentWidget() == m_prepare) return Drop::AddOne;
-    return Drop::Open;
-}
-
-QString MainWindow::inWords(Drop drop, const QStringList& files) const
-{
-    const QString name = QFileInfo(files.value(0)).fileName();
-    switch (drop) {
-    case Drop::Nothing: return {};
-    case Drop::Import: return tr("Import the journal in %1").arg(name);
-    case Drop::AddAll:
-        return files.size() > 1 ? tr("Add %1 recordings to the inbox").arg(files.size())
-                                : tr("Add all recordings in %1 to the inbox").arg(name);
-    case Drop::AddOne:
-        return tr("Read %1, and save it for %2")
-            .arg(name, QString::fromStdString(m_desk->person()->name));
-    case Drop::PlanFile: return tr("Look at the plan in %1").arg(name);
-    case Drop::Open: return tr("Read %1").arg(name);
-    }
-    return {};
 }
 
 void MainWindow::dragEnterEvent(QDragEnterEvent* event)
@@ -962,7 +759,7 @@ void MainWindow::dragEnterEvent(QDragEnterEvent* event)
     const QStringList files = localFiles(event->mimeData());
     if (files.isEmpty()) return;
     event->acceptProposedAction();
-    m_dropHint->showFor(inWords(dropOf(files), files));
+    m_dropHint->showFor(inWords(dropOf(files, dropPlace()), files, dropPlace()));
 }
 
 void MainWindow::dragLeaveEvent(QDragLeaveEvent* event)
@@ -980,9 +777,9 @@ void MainWindow::dropEvent(QDropEvent* event)
 
 void MainWindow::take(const QStringList& files)
 {
-    switch (dropOf(files)) {
+    switch (dropOf(files, dropPlace())) {
     case Drop::Nothing: return;
-    case Drop::Import: return importFrom(files.first());
+    case Drop::Import: return m_imports->takeIn(files.first());
     case Drop::AddAll: goTo(BreathLine::preparePlace); return m_prepare->handInAll(files);
     case Drop::AddOne: {
         // A plan that lies beside says better what was practised.

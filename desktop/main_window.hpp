@@ -3,13 +3,13 @@
 
 #include "desktop/desk/journal_desk.hpp"
 #include "desktop/head/commands.hpp"
+#include "desktop/head/drop.hpp"
 #include "desktop/practise/practise_page.hpp"
 
 #include <QMainWindow>
 #include <filesystem>
 #include <thread>
 
-class QLabel;
 class QScrollArea;
 class QStackedWidget;
 
@@ -20,6 +20,7 @@ class BreathLine;
 class DemoFill;
 class DropHint;
 class HelpPage;
+class ImportDesk;
 class JourneyPage;
 class MessageBar;
 class Look;
@@ -27,6 +28,8 @@ class Notifier;
 class PersonSwitcher;
 class PreparePage;
 class ReadingDesk;
+class Recent;
+class RecordingName;
 class ReadPage;
 class ReflectPage;
 class SettingsPage;
@@ -85,13 +88,11 @@ protected:
 private:
     void openJournal(const std::filesystem::path& dataFolder, JournalDesk::Clock clock);
     void connectJournal();
-    void showNoJournal(const std::filesystem::path& dataFolder, const Error& error);
     void backUpDaily(const std::filesystem::path& dataFolder);
     void buildHead();
     void connectRead();
     void addShortcuts();
     void showHead();
-    void showSaveState();
     void showPage(QWidget* page);
     void leaveHere();
     void undoHere(bool redo);
@@ -99,7 +100,6 @@ private:
     void toggleFullScreen();
     QWidget* pageOf(int place) const;
     bool isAtPlace() const;
-    void showTour();
     void askToAdd();
     void askToImport();
     void askForRecordingOf(const Plan& plan);
@@ -111,13 +111,8 @@ private:
     void showReading(const Sitting& sitting);
     void readAgainst(const Sitting& sitting, const Plan& plan);
     void forgetRecent(const QStringList& files);
-    void importFrom(const QString& folder);
-    /// What would become of files that are dropped here.
-    enum class Drop { Nothing, Import, AddAll, AddOne, PlanFile, Open };
-    Drop dropOf(const QStringList& files) const;
-    QString inWords(Drop drop, const QStringList& files) const;
+    DropPlace dropPlace() const;
     void take(const QStringList& files);
-    void remember(const QStringList& files);
     void restoreState();
     void rememberState();
 
@@ -135,6 +130,7 @@ private:
     DropHint* m_dropHint;
     MessageBar* m_job; ///< what goes on behind the pages
     DemoFill* m_demo = nullptr;
+    ImportDesk* m_imports = nullptr;
     JournalDesk* m_desk = nullptr;
     ReadingDesk* m_readings = nullptr;
     SittingActions* m_sittings = nullptr;
@@ -146,12 +142,11 @@ private:
     JourneyPage* m_journey = nullptr;
     QWidget* m_noJournal = nullptr;
     PersonSwitcher* m_person = nullptr;
-    QLabel* m_name;
-    QLabel* m_details;
+    Recent* m_recent;
+    RecordingName* m_recording;
     bool m_toursNext = false; ///< the sample is being read
     bool m_wasFullScreen = false;
     std::jthread m_backup;
-    std::jthread m_import;
 };
 
 } // namespace layakari

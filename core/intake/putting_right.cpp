@@ -181,6 +181,17 @@ JournalStep replaceReading(Journal& journal, const Sitting& before, const Sittin
             [=, &journal] { return journal.saveSitting(before, *was).map([](Id) {}); }};
 }
 
+JournalStep takenIn(Journal& journal, std::string changes)
+{
+    const auto all = std::make_shared<const std::string>(std::move(changes));
+    const auto isFirst = std::make_shared<bool>(true);
+    return {[all, isFirst, &journal]() -> Result<void> {
+                if (std::exchange(*isFirst, false)) return {};
+                return journal.applyChanges(*all, Journal::Changes::Again);
+            },
+            [all, &journal] { return journal.applyChanges(*all, Journal::Changes::Back); }};
+}
+
 JournalStep noteSitting(Journal& journal, const Sitting& sitting, std::shared_ptr<Id> id)
 {
     const auto kept = std::make_shared<std::optional<DeletedSitting>>();

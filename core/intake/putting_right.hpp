@@ -38,6 +38,10 @@ JournalStep savedSitting(Journal& journal, const Sitting& sitting, Day today);
 JournalStep replaceReading(Journal& journal, const Sitting& before, const Sitting& after,
                            const std::string& readingJson);
 
+/// That a journal was taken in just now, as a step (`Merged::changes`). The first `act` does
+/// nothing.
+JournalStep takenIn(Journal& journal, std::string changes);
+
 /// Adds a sitting that was not recorded, and takes it out again. `sitting` has person, plan, time,
 /// length and words; the step says in `id` which it became.
 JournalStep noteSitting(Journal& journal, const Sitting& sitting, std::shared_ptr<Id> id);

@@ -89,8 +89,9 @@ public:
 
     Result<Merged> run()
     {
-        if (auto done = m_into.atOnce([this] { return takeAll(); }); !done)
-            return fail(done.error());
+        auto changes = m_into.recorded([this] { return takeAll(); });
+        if (!changes) return fail(changes.error());
+        m_merged.changes = *std::move(changes);
         return m_merged;
     }
 

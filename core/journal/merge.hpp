@@ -12,6 +12,7 @@ struct Merged {
     int plans = 0;
     int ladders = 0;
     int sittings = 0;
+    std::string changes; ///< all of it, for `Journal::applyChanges`
 };
 
 /// Takes all of `from` into `into`, as one change: what is there already stays as it is, nothing is

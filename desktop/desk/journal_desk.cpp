@@ -62,8 +62,7 @@ Day JournalDesk::today() const { return toDay(now().date()); }
 void JournalDesk::reload()
 {
     if (auto people = told(m_journal.people())) m_people = *std::move(people);
-    if (!m_person) return;
-    const Id id = m_person->id;
+    const Id id = m_person ? m_person->id : 0;
     m_person.reset();
     for (const Person& person : m_people)
         if (person.id == id) m_person = person;
@@ -167,7 +166,6 @@ bool JournalDesk::perform(const QString& what, Action action, Action inverse)
 void JournalDesk::takeNews()
 {
     reload();
-    if (!m_person && !m_people.empty()) m_person = m_people.front();
     emit peopleChanged();
     emit personChanged();
     emit journalChanged();

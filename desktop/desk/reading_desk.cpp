@@ -65,6 +65,25 @@ QString ReadingDesk::whoseWords(const Sitting& sitting) const
     return person && *person ? QString::fromStdString((*person)->name) : QString();
 }
 
+ReadPage::SaveState ReadingDesk::saveState() const
+{
+    const Reading* reading = m_read->reading();
+    if (!reading) return {tr("Save"), false, tr("Open a recording first")};
+    if (isSample())
+        return {tr("A sample, not saved"), false,
+                tr("So that it does not mix with your own practice")};
+    if (!reading->heardBreathing())
+        return {tr("Nothing to save"), false, tr("No breathing was heard in it")};
+    const auto firstName = [](const QString& name) { return name.section(QLatin1Char(' '), 0, 0); };
+    if (const auto saved = savedSitting())
+        return {tr("Saved for %1").arg(firstName(whoseWords(*saved))), true,
+                tr("Look back on it: press 4. To move or delete it: This sitting, on Reflect")};
+    const auto& person = m_desk->person();
+    return {person ? tr("Save for %1").arg(firstName(QString::fromStdString(person->name)))
+                   : tr("Save…"),
+            true, tr("As a sitting in the journal (Ctrl+S)")};
+}
+
 bool ReadingDesk::save(Id person)
 {
     const Reading* reading = m_read->reading();

@@ -3,6 +3,7 @@
 
 #include "core/intake/keeping.hpp"
 #include "core/reading/reading.hpp"
+#include "desktop/read/read_page.hpp"
 
 #include <QObject>
 #include <optional>
@@ -10,7 +11,6 @@
 namespace layakari {
 
 class JournalDesk;
-class ReadPage;
 
 /// What becomes of the reading that is shown on Read: it is saved as somebody's sitting, and the
 /// sitting follows what is put right.
@@ -31,6 +31,8 @@ public:
     void saveForWhoIsAtHand();
     /// The sitting that was saved of what is shown, whoever's it is.
     std::optional<Sitting> savedSitting() const;
+
+    ReadPage::SaveState saveState() const;
 
     /// From now on what is opened is the sample, until something else is: it is saved nowhere.
     void openSample(const QString& file, const Plan& plan);

@@ -38,13 +38,11 @@ void showLicences(QWidget* over)
     text->setReadOnly(true);
     QString words = QObject::tr(
         "Layakari is free software under the GNU General Public License, version 3 or later. You "
-        "may "
-        "use it, study it, change it and pass it on. It comes without any warranty.\n\n"
+        "may use it, study it, change it and pass it on. It comes without any warranty.\n\n"
         "It builds on Qt (LGPL 3), FFmpeg (GPL 2 or later), QCustomPlot (GPL 3), FFTW (GPL 2 or "
-        "later), "
-        "SQLite (public domain), OpenSSL (Apache 2), libical (LGPL 2.1), SoundTouch and libsndfile "
-        "(LGPL 2.1), Eigen (MPL 2), libseccomp (LGPL 2.1), libzip (BSD), and SQLiteCpp, pugixml, "
-        "{fmt}, utf8proc and nlohmann-json (MIT).\n\nThe typeface is Andika:\n\n");
+        "later), SQLite (public domain), OpenSSL (Apache 2), libical (LGPL 2.1), SoundTouch and "
+        "libsndfile (LGPL 2.1), Eigen (MPL 2), libseccomp (LGPL 2.1), libzip (BSD), and SQLiteCpp, "
+        "pugixml, {fmt}, utf8proc and nlohmann-json (MIT).\n\nThe typeface is Andika:\n\n");
     QFile ofl(QStringLiteral(":/fonts/OFL.txt"));
     if (ofl.open(QIODevice::ReadOnly)) words += QString::fromUtf8(ofl.readAll());
     text->setPlainText(words);
@@ -94,10 +92,9 @@ void showAbout(QWidget* over, const std::filesystem::path& dataFolder)
                    &dialog),
          lay::gap(8),
          textLabel(QObject::tr("Nothing leaves this machine."), Type::Body, &dialog, "", true),
-         textLabel(
-             QObject::tr("Layakari opens no connection to anywhere. Everything it knows is in this "
-                         "folder, readable to you alone:"),
-             Type::Body, &dialog),
+         textLabel(QObject::tr("Layakari opens no connection to anywhere. Everything it knows is "
+                               "in this folder, readable to you alone:"),
+                   Type::Body, &dialog),
          where, noManager, lay::gap(8),
          softLabel(QObject::tr("It observes and proposes. It gives no medical advice and diagnoses "
                                "nothing; ask your doctor and a qualified teacher."),

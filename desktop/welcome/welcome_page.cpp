@@ -60,16 +60,14 @@ QWidget* WelcomePage::buildDoors()
         wordButton(tr("Try it with a sample first"), "welcomeSample", page,
                    tr("A short recording is read, and six notes show what there is to see"));
     QPushButton* read = wordButton(tr("Only read one recording"), "welcomeRead", page);
-    QLabel* private_ =
-        softLabel(tr("Nothing leaves this machine. Everything you answer here can be "
-                     "changed later."),
-                  Type::Body, page);
-    QLabel* caution = softLabel(
-        tr("Holding the breath and forced breathing do not suit everybody. Stop if you feel dizzy, "
-           "panicky or in pain. With a medical condition or in pregnancy, ask your doctor first "
-           "and "
-           "practise with a qualified teacher."),
-        Type::Body, page, "welcomeCaution");
+    QLabel* private_ = softLabel(
+        tr("Nothing leaves this machine. Everything you answer here can be changed later."),
+        Type::Body, page);
+    QLabel* caution =
+        softLabel(tr("Holding the breath and forced breathing do not suit everybody. Stop if you "
+                     "feel dizzy, panicky or in pain. With a medical condition or in pregnancy, "
+                     "ask your doctor first and practise with a qualified teacher."),
+                  Type::Body, page, "welcomeCaution");
     for (QLabel* label : {private_, caution}) label->setMaximumWidth(textWidth);
     connect(alone, &QPushButton::clicked, this, [this] { show(own); });
     connect(teach, &QPushButton::clicked, this, [this] { show(teaching); });
@@ -83,8 +81,8 @@ QWidget* WelcomePage::buildDoors()
              {doorOf(alone, tr("Record yourself, see what you did, and how it changes over weeks."),
                      page),
               doorOf(teach,
-                     tr("Recordings of the people you teach, one beside another, and what "
-                        "to answer each."),
+                     tr("Recordings of the people you teach, one beside another, and what to "
+                        "answer each."),
                      page),
               lay::stretch()}),
          lay::gap(14), lay::row({.spacing = 18}, {sample, read, lay::stretch()}), lay::gap(8),

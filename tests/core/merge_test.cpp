@@ -460,6 +460,63 @@ TEST_CASE("Taking in leaves no copy of a journal anywhere, not even killed, and 
     ::unsetenv("TMPDIR");
 }
 
+TEST_CASE("An import is taken back and done again as a whole")
+{
+    for (unsigned seed = 21; seed <= 24; ++seed) {
+        INFO("seed " << seed);
+        const TemporaryFolder folder;
+        Journal from = journalIn(folder / "from");
+        Filled(from, seed).fill(3);
+        Journal into = journalIn(folder / "into");
+        Filled(into, seed + 100).fill(2); // two of the names are in both
+        const std::string before = told(into);
+        const auto merged = mergeJournal(into, from);
+        REQUIRE(merged.has_value());
+        const std::string after = told(into);
+        REQUIRE(after != before);
+        for (int time = 0; time < 2; ++time) {
+            REQUIRE(into.applyChanges(merged->changes, Journal::Changes::Back).has_value());
+            CHECK(told(into) == before);
+            REQUIRE(into.applyChanges(merged->changes, Journal::Changes::Again).has_value());
+            CHECK(told(into) == after);
+        }
+    }
+}
+
+TEST_CASE("An import that has been built on since is not taken back, and nothing of that is lost")
+{
+    const TemporaryFolder folder;
+    Journal from = journalIn(folder / "from");
+    Filled(from, 7).fill(2);
+    Journal into = journalIn(folder / "into");
+    const auto merged = mergeJournal(into, from);
+    REQUIRE(merged.has_value());
+    const Person person = into.people(true)->front();
+    const bool isRenamed = GENERATE(true, false);
+    if (isRenamed) {
+        Person renamed = person;
+        renamed.name = "Another name";
+        REQUIRE(into.changePerson(person, renamed).has_value());
+    } else {
+        Sitting sitting;
+        sitting.person = person.id;
+        sitting.day = today;
+        sitting.sha256 = "practised since";
+        setFigure(sitting, figure::accuracy, 90);
+        setFigure(sitting, figure::humLength, 3);
+        sitting.words.feelBefore = 5;
+        REQUIRE(into.saveSitting(sitting, "{}").has_value());
+    }
+    const std::string before = told(into);
+    const auto taken = into.applyChanges(merged->changes, Journal::Changes::Back);
+    REQUIRE_FALSE(taken.has_value());
+    CHECK(taken.error().code == ErrorCode::BadArgument);
+    CHECK(told(into) == before);
+    // Foreign keys hold again.
+    REQUIRE(into.deletePerson(person.id).has_value());
+    CHECK(into.sittings(person.id, 99)->empty());
+}
+
 TEST_CASE("An import says how far it is, and stopped it takes nothing")
 {
     const TemporaryFolder folder;

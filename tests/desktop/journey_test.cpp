@@ -178,7 +178,7 @@ TEST_CASE("The whole journal is taken out into a folder that is chosen")
         Prepare other;
         other.drop({QString::fromStdString((folder / "out").string())});
         REQUIRE(QTest::qWaitFor([&] { return other.window.desk()->person().has_value(); }, longMs));
-        CHECK_THAT(other.says("prepareMessage"), Catch::Contains("15 sittings were new"));
+        CHECK_THAT(other.says("prepareMessage"), Catch::Contains("sittings: 15."));
         CHECK(other.window.desk()->person()->name == "Ingrid Solvang");
     }
     writeText(folder / "file", "no folder");

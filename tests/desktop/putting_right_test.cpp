@@ -3,9 +3,11 @@
 // What was saved is put right in the window: moved, changed, archived, deleted, noted, erased.
 #include "core/intake/putting_right.hpp"
 #include "core/journal/backup.hpp"
+#include "core/report/take_out.hpp"
 #include "desktop/desk/sitting_actions.hpp"
 #include "desktop/reflect/reflect_page.hpp"
 #include "tests/desktop/prepare.hpp"
+#include "tests/support/journal_in.hpp"
 
 #include <QCheckBox>
 #include <QDateTimeEdit>
@@ -316,4 +318,35 @@ TEST_CASE("The simulated practitioner's sittings are marked, and count nowhere")
     emit menu->aboutToShow();
     CHECK_FALSE(menu->findChild<QAction*>("sittingLeaveOut")->isEnabled());
     CHECK(w.window.desk()->latestSittings().size() == 1);
+}
+
+TEST_CASE("A journal that is dropped is imported behind the pages, and Ctrl+Z takes it back whole")
+{
+    const TemporaryFolder elsewhere;
+    {
+        Journal other = journalIn(elsewhere / "journal");
+        Person person;
+        person.name = "Oddny Hauge";
+        const Id oddny = *other.addPerson(person);
+        Sitting sitting;
+        sitting.person = oddny;
+        sitting.day = std::chrono::year(2026) / 11 / 20;
+        sitting.sha256 = "of another machine";
+        REQUIRE(other.saveSitting(sitting, "{}").has_value());
+        REQUIRE(takeOut(other, elsewhere / "out", {}).has_value());
+    }
+    Club w;
+    w.drop({QString::fromStdString((elsewhere / "out").string())});
+    REQUIRE(QTest::qWaitFor([&] { return w.journal().people(true)->size() == 3; }, 5000));
+    REQUIRE(QTest::qWaitFor(
+        [&] {
+            return w.says("prepareMessage").find("New people: 1, plans: 0, sittings: 1.") !=
+                   std::string::npos;
+        },
+        5000));
+    w.key(Qt::Key_Z, Qt::ControlModifier);
+    CHECK(w.journal().people(true)->size() == 2);
+    CHECK(w.journal().sittings(w.runa, 9)->size() == 1);
+    w.key(Qt::Key_Z, Qt::ControlModifier | Qt::ShiftModifier);
+    CHECK(w.journal().people(true)->size() == 3);
 }

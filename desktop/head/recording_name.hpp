@@ -1,0 +1,26 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <QWidget>
+
+class QLabel;
+
+namespace layakari {
+
+struct Reading;
+
+/// The recording that is shown on Read, at the window's head: its name, day, length and sound.
+class RecordingName : public QWidget {
+    Q_OBJECT
+public:
+    explicit RecordingName(QWidget* parent);
+
+    /// Shows a reading's recording, or nothing. The day of a sample is no news to anybody.
+    void showReading(const Reading* reading, bool isSample);
+
+private:
+    QLabel* m_name;
+    QLabel* m_details;
+};
+
+} // namespace layakari
