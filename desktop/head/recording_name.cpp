@@ -12,15 +12,6 @@
 
 namespace layakari {
 
-namespace {
-
-// What the way through the pages and the person at hand leave free of the window's width, px.
-constexpr int takenWidth = 900;
-constexpr int leastWidth = 170;
-constexpr int mostWidth = 360;
-
-} // namespace
-
 RecordingName::RecordingName(QWidget* parent)
     : QWidget(parent), m_name(new QLabel(this)), m_details(new QLabel(this))
 {
@@ -29,6 +20,12 @@ RecordingName::RecordingName(QWidget* parent)
     m_name->setAlignment(Qt::AlignRight);
     m_details->setAlignment(Qt::AlignRight);
     m_details->setProperty("soft", true);
+    // The places to its left stay where they are, whatever it is called, and on every page.
+    for (QLabel* label : {m_name, m_details})
+        label->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Fixed);
+    QSizePolicy policy(QSizePolicy::Ignored, QSizePolicy::Preferred);
+    policy.setRetainSizeWhenHidden(true);
+    setSizePolicy(policy);
     lay::column(this, {.spacing = 0}, {lay::stretch(), m_name, m_details, lay::stretch()});
 }
 
@@ -36,13 +33,11 @@ void RecordingName::showReading(const Reading* reading, bool isSample)
 {
     setTypeface(m_name, Type::Body, true);
     setTypeface(m_details, Type::Small);
-    m_name->clear();
-    m_details->clear();
-    if (!reading) return;
+    m_whole.clear();
+    m_wholeDetails.clear();
+    if (!reading) return elide();
     const QFileInfo file(QString::fromStdString(reading->recording.file));
-    m_name->setText(m_name->fontMetrics().elidedText(
-        file.completeBaseName(), Qt::ElideMiddle,
-        std::clamp(window()->width() - takenWidth, leastWidth, mostWidth)));
+    m_whole = file.completeBaseName();
     m_name->setToolTip(file.filePath());
     QStringList details;
     if (file.exists() && !isSample)
@@ -50,7 +45,22 @@ void RecordingName::showReading(const Reading* reading, bool isSample)
     details << tr("%1 min").arg(
         QString::fromStdString(clockTime(reading->recording.durationSeconds)));
     details << tr("%1 sound").arg(QString::fromUtf8(toWord(reading->quality.verdict)));
-    m_details->setText(details.join(QStringLiteral(" · ")));
+    m_wholeDetails = details.join(QStringLiteral(" · "));
+    m_details->setToolTip(m_wholeDetails);
+    elide();
+}
+
+void RecordingName::resizeEvent(QResizeEvent* event)
+{
+    QWidget::resizeEvent(event);
+    elide();
+}
+
+void RecordingName::elide()
+{
+    m_name->setText(m_name->fontMetrics().elidedText(m_whole, Qt::ElideMiddle, width()));
+    m_details->setText(
+        m_details->fontMetrics().elidedText(m_wholeDetails, Qt::ElideRight, width()));
 }
 
 } // namespace layakari

@@ -18,7 +18,14 @@ public:
     /// Shows a reading's recording, or nothing. The day of a sample is no news to anybody.
     void showReading(const Reading* reading, bool isSample);
 
+protected:
+    void resizeEvent(QResizeEvent* event) override;
+
 private:
+    void elide();
+
+    QString m_whole;
+    QString m_wholeDetails;
     QLabel* m_name;
     QLabel* m_details;
 };

@@ -84,9 +84,11 @@ struct Picture {
     void (*draw)(QPainter& painter, double height);
 };
 
-constexpr Picture pictures[]{{"staff", 330, drawSample},   {"row", 92, drawSample},
-                             {"plan", 190, drawPlan},      {"outline", 124, drawOutline},
-                             {"strokes", 70, drawStrokes}, {"places", 78, drawPlaces}};
+constexpr Picture pictures[]{{"row", 112, drawSample},
+                             {"plan", 190, drawPlan},
+                             {"outline", 124, drawOutline},
+                             {"strokes", 70, drawStrokes},
+                             {"places", 78, drawPlaces}};
 
 } // namespace
 
