@@ -56,7 +56,7 @@ public:
 // What the parser says in its own words, in ours.
 std::string inWords(const CLI::ParseError& e)
 {
-    const std::string text = e.what();
+    std::string text = e.what();
     static const std::regex notConverted("Could not convert: (.*?) = (.*)");
     static const std::regex notInRange(
         "(.*): Value (.*) not in range (.*) to (.*)|(.*): Value (.*) "

@@ -289,7 +289,7 @@ Result<void> erasePerson(Journal& journal, Id person, bool backupsToo, Day today
 {
     const auto recordings = recordingsOf(journal, person);
     if (!recordings) return fail(recordings.error());
-    const auto erased = journal.atOnce([&]() -> Result<void> {
+    auto erased = journal.atOnce([&]() -> Result<void> {
         for (const std::string& file : *recordings)
             if (isInJournalFolder(journal, file))
                 if (auto marked = journal.markFile({file, today}); !marked) return marked;
