@@ -192,7 +192,7 @@ JournalStep takenIn(Journal& journal, std::string changes)
             [all, &journal] { return journal.applyChanges(*all, Journal::Changes::Back); }};
 }
 
-JournalStep noteSitting(Journal& journal, const Sitting& sitting, std::shared_ptr<Id> id)
+JournalStep noteSitting(Journal& journal, const Sitting& sitting, const std::shared_ptr<Id>& id)
 {
     const auto kept = std::make_shared<std::optional<DeletedSitting>>();
     return {[=, &journal]() -> Result<void> {

@@ -44,7 +44,7 @@ JournalStep takenIn(Journal& journal, std::string changes);
 
 /// Adds a sitting that was not recorded, and takes it out again. `sitting` has person, plan, time,
 /// length and words; the step says in `id` which it became.
-JournalStep noteSitting(Journal& journal, const Sitting& sitting, std::shared_ptr<Id> id);
+JournalStep noteSitting(Journal& journal, const Sitting& sitting, const std::shared_ptr<Id>& id);
 
 /// Whether a file lies in the journal's folder, so that the program may delete it.
 bool isInJournalFolder(const Journal& journal, const std::string& file);

@@ -135,12 +135,14 @@ Result<void> Journal::deletePerson(Id id)
         if (!*there) return fail(noSuch("person"));
         return m_store->guarded([&] {
             SQLite::Database& db = m_store->db;
+            // A plan that others' sittings name stays, as nobody's.
+            constexpr const char* keepPlans =
+                "UPDATE plan SET person = NULL, listed = 0 WHERE person = :id AND id IN (SELECT "
+                "plan FROM plan_version WHERE id IN (SELECT plan_version FROM sitting UNION "
+                "SELECT plan_version FROM course UNION SELECT plan_version FROM intake))";
             for (const char* command :
                  {"DELETE FROM intake WHERE person = :id", "DELETE FROM course WHERE person = :id",
-                  "DELETE FROM sitting WHERE person = :id",
-                  "UPDATE plan SET person = NULL, listed = 0 WHERE person = :id AND id IN (SELECT "
-                  "plan FROM plan_version WHERE id IN (SELECT plan_version FROM sitting UNION "
-                  "SELECT plan_version FROM course UNION SELECT plan_version FROM intake))",
+                  "DELETE FROM sitting WHERE person = :id", keepPlans,
                   "DELETE FROM person WHERE id = :id"})
                 runFor(db, command, id);
             // Plans that were only kept because this person's sittings named them.
