@@ -347,7 +347,8 @@ void MainWindow::goTo(int place)
         return;
     }
     QWidget* page = pageOf(place);
-    if (page && page == m_practise) m_practise->setPlan(m_prepare->today()->plan());
+    if (m_prepare && m_practise && page == m_practise)
+        m_practise->setPlan(m_prepare->today()->plan());
     m_line->setPlace(place);
     showPage(page);
 }
