@@ -454,7 +454,7 @@ void MainWindow::undoHere(bool redo)
     if (page == m_read && m_read->undoCorrection(redo)) return;
     if (m_prepare && page == m_prepare) return m_prepare->undo(redo);
     if (!m_desk) return;
-    noteHere(undoStep(m_desk, redo));
+    if (const QString words = undoStep(m_desk, redo); !words.isEmpty()) noteHere(words);
 }
 
 void MainWindow::printHere()
@@ -683,6 +683,12 @@ void MainWindow::forgetRecent(const QStringList& files)
     if (m_read->reading() && files.contains(m_read->file())) m_read->closeReading();
 }
 
+void MainWindow::importFrom(const QString& folder)
+{
+    goTo(BreathLine::preparePlace); // where what was new is said
+    m_imports->takeIn(folder);
+}
+
 DropPlace MainWindow::dropPlace() const
 {
     const QWidget* page = m_pages->currentWidget();
@@ -748,7 +754,7 @@ void MainWindow::askToImport()
     const QString folder =
         QFileDialog::getExistingDirectory(this, tr("The folder of an exported journal"));
     if (folder.isEmpty()) return;
-    if (isTakenOut(folder.toStdString())) return m_imports->takeIn(folder);
+    if (isTakenOut(folder.toStdString())) return importFrom(folder);
     goTo(BreathLine::preparePlace);
     m_desk->told(Result<void>(fail({ErrorCode::BadJournal, folder.toStdString(), "",
                                     "there is no exported journal in this folder",
@@ -780,7 +786,7 @@ void MainWindow::take(const QStringList& files)
 {
     switch (dropOf(files, dropPlace())) {
     case Drop::Nothing: return;
-    case Drop::Import: return m_imports->takeIn(files.first());
+    case Drop::Import: return importFrom(files.first());
     case Drop::AddAll: goTo(BreathLine::preparePlace); return m_prepare->handInAll(files);
     case Drop::AddOne: {
         // A plan that lies beside says better what was practised.

@@ -111,6 +111,7 @@ private:
     void showReading(const Sitting& sitting);
     void readAgainst(const Sitting& sitting, const Plan& plan);
     void forgetRecent(const QStringList& files);
+    void importFrom(const QString& folder);
     DropPlace dropPlace() const;
     void take(const QStringList& files);
     void restoreState();

@@ -78,11 +78,11 @@ Result<void> recordInto(Journal& journal, const fs::path& folder)
     return journal.saveSetting(practisedKey, folder.string());
 }
 
-Result<int> takeIn(Journal& journal, const std::vector<fs::path>& paths, Day today)
+Result<std::vector<Id>> takeIn(Journal& journal, const std::vector<fs::path>& paths, Day today)
 {
     const auto there = journal.handedIn();
     if (!there) return fail(there.error());
-    int taken = 0;
+    std::vector<Id> taken;
     for (const fs::path& file : recordingsIn(paths)) {
         const bool waits = std::any_of(there->begin(), there->end(), [&](const Handed& handed) {
             return handed.file == file.string() && handed.state == Handed::State::Waiting;
@@ -103,8 +103,9 @@ Result<int> takeIn(Journal& journal, const std::vector<fs::path>& paths, Day tod
                 handed.planVersion = *version;
             }
         }
-        if (auto kept = saved(journal, handed); !kept) return fail(kept.error());
-        ++taken;
+        const auto kept = saved(journal, handed);
+        if (!kept) return fail(kept.error());
+        taken.push_back(kept->id);
     }
     return taken;
 }

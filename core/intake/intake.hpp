@@ -29,8 +29,9 @@ std::filesystem::path practisedFolder(const Journal& journal);
 Result<void> recordInto(Journal& journal, const std::filesystem::path& folder);
 
 /// Matches each recording and lets it wait. One that is waiting already is not taken twice.
-/// Returns how many were taken.
-Result<int> takeIn(Journal& journal, const std::vector<std::filesystem::path>& paths, Day today);
+/// Returns those that were taken.
+Result<std::vector<Id>> takeIn(Journal& journal, const std::vector<std::filesystem::path>& paths,
+                               Day today);
 
 /// What is needed of the journal to read one of them.
 struct ReadOrder {

@@ -149,6 +149,13 @@ JournalStep deletion(Journal& journal, const Sitting& sitting, Day today, bool m
             }};
 }
 
+// A copy that was made when it was saved goes again; a practice that was recorded stays.
+JournalStep unsaving(Journal& journal, const Sitting& sitting, Day today)
+{
+    const bool isCopy = liesBelow(sitting.recording, journal.folder() / "recordings");
+    return deletion(journal, sitting, today, isCopy);
+}
+
 } // namespace
 
 JournalStep deleteSitting(Journal& journal, const Sitting& sitting, Day today)
@@ -158,9 +165,7 @@ JournalStep deleteSitting(Journal& journal, const Sitting& sitting, Day today)
 
 JournalStep savedSitting(Journal& journal, const Sitting& sitting, Day today)
 {
-    // A copy that was made when it was saved goes again.
-    const bool isCopy = liesBelow(sitting.recording, journal.folder() / "recordings");
-    const JournalStep away = deletion(journal, sitting, today, isCopy);
+    const JournalStep away = unsaving(journal, sitting, today);
     const auto isFirst = std::make_shared<bool>(true);
     return {[away, isFirst]() -> Result<void> {
                 return std::exchange(*isFirst, false) ? Result<void>() : away.takeBack();
@@ -179,6 +184,61 @@ JournalStep replaceReading(Journal& journal, const Sitting& before, const Sittin
                 return journal.saveSitting(after, readingJson).map([](Id) {});
             },
             [=, &journal] { return journal.saveSitting(before, *was).map([](Id) {}); }};
+}
+
+JournalStep addedToInbox(Journal& journal, const std::vector<Id>& handed, Day today)
+{
+    struct Left { // the inbox
+        Handed handed;
+        std::optional<JournalStep> deletion;
+    };
+    const auto left = std::make_shared<std::vector<Left>>();
+    const auto isFirst = std::make_shared<bool>(true);
+    const auto leave = [&journal, today](const Handed& one) -> Result<Left> {
+        Left away{one, std::nullopt};
+        // What was there already (`Known`) was there before.
+        Result<std::optional<Sitting>> sitting = std::optional<Sitting>();
+        if (one.state == Handed::State::Kept && one.sitting)
+            sitting = journal.sitting(*one.sitting);
+        if (!sitting) return fail(sitting.error());
+        if (*sitting) {
+            away.deletion = unsaving(journal, **sitting, today);
+            if (auto deleted = away.deletion->act(); !deleted) return fail(deleted.error());
+        }
+        if (auto forgotten = journal.forgetHanded(one.id); !forgotten)
+            return fail(forgotten.error());
+        return away;
+    };
+    const auto comeBack = [&journal](const Left& one) -> Result<void> {
+        Handed back = one.handed;
+        back.sitting.reset(); // until it is there
+        back.reader.clear();
+        if (auto saved = journal.saveHanded(back); !saved) return fail(saved.error());
+        return one.deletion ? one.deletion->takeBack() : Result<void>();
+    };
+    return {[=, &journal]() -> Result<void> {
+                if (std::exchange(*isFirst, false)) return {};
+                return journal.atOnce([&]() -> Result<void> {
+                    for (const Left& one : *left)
+                        if (auto back = comeBack(one); !back) return back;
+                    return {};
+                });
+            },
+            [=, &journal] {
+                left->clear();
+                return journal.atOnce([&]() -> Result<void> {
+                    const auto all = journal.handedIn();
+                    if (!all) return fail(all.error());
+                    for (const Handed& one : *all) {
+                        if (std::find(handed.begin(), handed.end(), one.id) == handed.end())
+                            continue;
+                        auto away = leave(one);
+                        if (!away) return fail(away.error());
+                        left->push_back(*std::move(away));
+                    }
+                    return {};
+                });
+            }};
 }
 
 JournalStep takenIn(Journal& journal, std::string changes)

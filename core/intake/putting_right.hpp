@@ -38,6 +38,11 @@ JournalStep savedSitting(Journal& journal, const Sitting& sitting, Day today);
 JournalStep replaceReading(Journal& journal, const Sitting& before, const Sitting& after,
                            const std::string& readingJson);
 
+/// That recordings were added to the inbox just now, as a step: taken back, they leave it, and the
+/// sittings that they became meanwhile are deleted as by `savedSitting`. The first `act` does
+/// nothing.
+JournalStep addedToInbox(Journal& journal, const std::vector<Id>& handed, Day today);
+
 /// That a journal was taken in just now, as a step (`Merged::changes`). The first `act` does
 /// nothing.
 JournalStep takenIn(Journal& journal, std::string changes);

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "desktop/desk/intake_desk.hpp"
 
+#include "core/intake/putting_right.hpp"
 #include "desktop/desk/journal_desk.hpp"
 
 #include <QDir>
@@ -64,14 +65,31 @@ void IntakeDesk::reload()
     emit changed();
 }
 
-int IntakeDesk::takeIn(const QStringList& paths)
+std::vector<Id> IntakeDesk::add(const QStringList& paths)
 {
     std::vector<std::filesystem::path> files;
     for (const QString& path : paths) files.emplace_back(path.toStdString());
-    const auto taken = m_desk->told(layakari::takeIn(m_desk->journal(), files, m_desk->today()));
+    auto taken = m_desk->told(layakari::takeIn(m_desk->journal(), files, m_desk->today()));
     reload();
     goOn();
-    return taken.value_or(0);
+    return std::move(taken).value_or(std::vector<Id>{});
+}
+
+int IntakeDesk::takeIn(const QStringList& paths)
+{
+    const std::vector<Id> taken = add(paths);
+    if (taken.empty()) return 0;
+    const JournalStep step = addedToInbox(m_desk->journal(), taken, m_desk->today());
+    const auto also = [this](const std::function<Result<void>()>& change) {
+        auto changed = change();
+        reload();
+        if (!m_isStopped) goOn();
+        return changed;
+    };
+    m_desk->perform(
+        tr("Add to the inbox"), [also, act = step.act] { return also(act); },
+        [also, back = step.takeBack] { return also(back); });
+    return static_cast<int>(taken.size());
 }
 
 void IntakeDesk::goOn()
@@ -218,7 +236,7 @@ void IntakeDesk::lookIntoWatched()
             grows = true;
         m_sizes[file] = size;
     }
-    if (!ready.isEmpty()) takeIn(ready);
+    if (!ready.isEmpty()) add(ready); // nobody did it, so it is no step of anybody's
     if (grows) m_settle.start();
 }
 

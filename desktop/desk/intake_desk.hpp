@@ -22,7 +22,8 @@ public:
     explicit IntakeDesk(JournalDesk* desk, QObject* parent = nullptr);
     ~IntakeDesk() override;
 
-    /// Takes recordings, and those in folders. Returns how many are new.
+    /// Takes recordings, and those in folders, as a step that can be taken back. Returns how many
+    /// are new.
     int takeIn(const QStringList& paths);
     const std::vector<Handed>& all() const { return m_all; }
     /// How far the reading of one is, 0 to 1; nothing where it is not being read.
@@ -46,6 +47,7 @@ signals:
 
 private:
     void reload();
+    std::vector<Id> add(const QStringList& paths);
     void take(const ReadOrder& order, const ReadIn& read);
     void lookIntoWatched();
 

@@ -28,7 +28,12 @@ public:
         setObsolete(!result); // nothing was done, so there is nothing to undo
         m_after(result);
     }
-    void undo() override { m_after(m_inverse()); }
+    void undo() override
+    {
+        const Result<void> result = m_inverse();
+        setObsolete(!result); // what it did stays, and the steps before it can still be taken back
+        m_after(result);
+    }
 
 private:
     JournalDesk::Action m_action;
@@ -148,19 +153,17 @@ bool JournalDesk::changePerson(const Person& before, const Person& after)
 
 bool JournalDesk::perform(const QString& what, Action action, Action inverse)
 {
-    const auto ok = std::make_shared<bool>(true);
-    m_undo.push(new Step(what, std::move(action), std::move(inverse),
-                         [this, ok](const Result<void>& result) {
-                             *ok = result.has_value();
-                             if (!result)
-                                 emit failed(QString::fromStdString(result.error().message()));
-                             reload();
-                             emit peopleChanged();
-                             emit personChanged();
-                             emit journalChanged();
-                         }));
-    if (*ok) emit done(what);
-    return *ok;
+    m_undo.push(
+        new Step(what, std::move(action), std::move(inverse), [this](const Result<void>& result) {
+            m_stepWorked = result.has_value();
+            if (!result) emit failed(QString::fromStdString(result.error().message()));
+            reload();
+            emit peopleChanged();
+            emit personChanged();
+            emit journalChanged();
+        }));
+    if (m_stepWorked) emit done(what);
+    return m_stepWorked;
 }
 
 void JournalDesk::takeNews()

@@ -60,6 +60,10 @@ public:
     /// The person at hand moves so many rungs up (or down, below 0) from where they stood.
     bool stand(const LadderPlace& was, int rungsAway);
 
+    /// Whether the step that was done, taken back or done again last worked; else it is said why
+    /// not, and it is no step any more.
+    bool stepWorked() const { return m_stepWorked; }
+
     /// Forgets all that could be undone: what they held is not to come back.
     void forgetSteps() { m_undo.clear(); }
 
@@ -89,6 +93,7 @@ private:
     Journal m_journal;
     Clock m_clock;
     QUndoStack m_undo;
+    bool m_stepWorked = true;
     std::vector<Person> m_people;
     std::optional<Person> m_person;
 };

@@ -16,14 +16,16 @@ QString undoStep(JournalDesk* desk, bool redo)
         return redo ? QObject::tr("There is nothing to do again.")
                     : QObject::tr("There is nothing to take back.");
     redo ? stack->redo() : stack->undo();
+    if (!desk->stepWorked()) return {};
     return redo ? QObject::tr("Done again: %1").arg(what) : QObject::tr("Taken back: %1").arg(what);
 }
 
 void addUndoKeys(QWidget* page, JournalDesk* desk, MessageBar* bar)
 {
     const auto on = [&](const QKeySequence& keys, bool redo) {
-        QObject::connect(new QShortcut(keys, page), &QShortcut::activated, page,
-                         [desk, bar, redo] { bar->showNote(undoStep(desk, redo)); });
+        QObject::connect(new QShortcut(keys, page), &QShortcut::activated, page, [desk, bar, redo] {
+            if (const QString words = undoStep(desk, redo); !words.isEmpty()) bar->showNote(words);
+        });
     };
     on(QKeySequence::Undo, false);
     on(Qt::CTRL | Qt::SHIFT | Qt::Key_Z, true);

@@ -14,7 +14,8 @@ class MessageBar;
 /// steps, while it is the page that is shown. What was done is said in `bar`.
 void addUndoKeys(QWidget* page, JournalDesk* desk, MessageBar* bar);
 
-/// Takes the last step back, or does it again, and gives the words for it.
+/// Takes the last step back, or does it again, and gives the words for it; none where it failed,
+/// which the desk has said.
 QString undoStep(JournalDesk* desk, bool redo);
 
 } // namespace layakari

@@ -185,7 +185,7 @@ void PreparePage::undo(bool redo)
         QUndoStack* steps = m_plans->editor()->draft()->undoStack();
         return redo ? steps->redo() : steps->undo();
     }
-    m_bar->showNote(undoStep(m_desk, redo));
+    if (const QString words = undoStep(m_desk, redo); !words.isEmpty()) m_bar->showNote(words);
 }
 
 } // namespace layakari

@@ -192,7 +192,8 @@ void TodayView::propose()
 }
 
 // What changed may change what is proposed. What the same person chose instead stays, and so do the
-// rounds and the count that were set for a proposal that is still the same.
+// rounds and the count that were set for a proposal that is still the same. A count that nobody has
+// set is the one that was kept lately, and follows it.
 void TodayView::follow()
 {
     const auto& person = m_desk->person();
@@ -208,8 +209,16 @@ void TodayView::follow()
     m_proposal = now;
     if (!isChosen) m_why->setText(QString::fromStdString(now->why));
     m_back->setVisible(m_plan != now->plan);
+    if (m_count->value() == m_countTaken) takeCount();
     showPlan();
     showAdvice();
+}
+
+void TodayView::takeCount()
+{
+    const QSignalBlocker quiet(m_count);
+    m_count->setValue(planFigures(m_plan, m_desk->ownCountS()).countS);
+    m_countTaken = m_count->value();
 }
 
 void TodayView::usePlan(const Plan& plan, const QString& why)
@@ -224,8 +233,7 @@ void TodayView::takePlan(const Plan& plan)
 {
     m_plan = plan;
     m_settingUp = true;
-    const PlanFigures figures = planFigures(plan, m_desk->ownCountS());
-    m_count->setValue(figures.countS);
+    takeCount();
     const auto rounds = roundsOf(plan);
     m_rounds->setValue(rounds.value_or(1));
     m_rounds->setEnabled(rounds.has_value());

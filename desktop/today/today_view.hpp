@@ -47,6 +47,7 @@ protected:
 private:
     QWidget* buildLeft();
     QWidget* buildRight();
+    void takeCount();
     void takePlan(const Plan& plan);
     void showPlan();
     void showAdvice();
@@ -57,6 +58,7 @@ private:
     Id m_proposedTo = 0;
     Plan m_plan;
     bool m_settingUp = false;
+    double m_countTaken = 0; ///< what the count was when nobody had set it
 
     QLabel* m_sentence;
     QLabel* m_why;

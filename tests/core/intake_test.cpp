@@ -158,8 +158,8 @@ TEST_CASE("Each recording becomes a sitting, is known already, or says why it ca
     std::filesystem::copy_file(club.folder / "runa/square one.flac",
                                club.folder / "runa/square two.flac");
     writeText(club.folder / "runa/square three.m4a", "only words");
-    CHECK(takeIn(club.journal, {club.folder / "runa"}, today) == 3);
-    CHECK(takeIn(club.journal, {club.folder / "runa"}, today) == 0); // they wait already
+    CHECK(takeIn(club.journal, {club.folder / "runa"}, today)->size() == 3);
+    CHECK(takeIn(club.journal, {club.folder / "runa"}, today)->empty()); // they wait already
 
     const auto all = club.readAll();
     REQUIRE(all.size() == 3);
@@ -185,7 +185,7 @@ TEST_CASE("A recording of nobody waits for a person and is kept once there is on
     club.add("Runa Vestlid");
     const Id ylva = club.add("Ylva Brekkestad");
     simulateTo(club.folder / "memo.flac", "square-4", Temperament{}, 62);
-    CHECK(takeIn(club.journal, {club.folder / "memo.flac"}, today) == 1);
+    CHECK(takeIn(club.journal, {club.folder / "memo.flac"}, today)->size() == 1);
     Handed handed = club.readAll().front();
     CHECK(handed.state == Handed::State::Failed);
     CHECK_THAT(handed.words, Catch::Contains("choose a person"));
@@ -204,7 +204,7 @@ TEST_CASE("Readers read on their own threads, tell how far they are, and stop wh
     for (int i = 0; i < 4; ++i)
         simulateTo(club.folder / ("square " + std::to_string(i) + ".flac"), "square-4",
                    Temperament{}, 70 + static_cast<std::uint64_t>(i));
-    REQUIRE(takeIn(club.journal, {club.folder.path()}, today) == 4);
+    REQUIRE(takeIn(club.journal, {club.folder.path()}, today)->size() == 4);
     std::mutex mutex;
     std::condition_variable arrived;
     std::vector<std::pair<ReadOrder, ReadIn>> done;

@@ -3,6 +3,7 @@
 // Many recordings handed in at once, in the real window.
 #include "core/intake/intake.hpp"
 #include "core/journal/figures.hpp"
+#include "core/listen/breath_profile.hpp"
 #include "desktop/desk/intake_desk.hpp"
 #include "desktop/reflect/reflect_page.hpp"
 #include "tests/desktop/prepare.hpp"
@@ -41,6 +42,12 @@ public:
     void waitUntilRead()
     {
         REQUIRE(QTest::qWaitFor([&] { return !intake()->isReading(); }, longMs));
+    }
+    BreathProfile learned()
+    {
+        const auto profile = parseProfile((*journal().person(runa))->breathProfile, "journal");
+        REQUIRE(profile.has_value());
+        return *profile;
     }
     std::string outcome(int row) { return list()->topLevelItem(row)->text(3).toStdString(); }
 };
@@ -115,11 +122,60 @@ TEST_CASE("The same recordings again are known: nothing is doubled")
     CHECK(w.journal().sittings(0, 9)->size() == 1);
 }
 
+TEST_CASE("What was added is taken back with what became of it, and what was there before stays")
+{
+    Inbox w;
+    w.drop({w.path("Runa")});
+    w.waitUntilRead();
+    REQUIRE(w.journal().sittings(w.runa, 9)->size() == 1);
+    const Id first = w.journal().sittings(w.runa, 9)->front().id;
+    const auto taught = w.learned();
+    REQUIRE(taught.breaths > 0);
+    w.put("evening.flac", "Runa/evening.flac");
+    w.put("square.flac", "Runa/a copy.flac");
+    w.drop({w.path("Runa/evening.flac"), w.path("Runa/a copy.flac")});
+    w.waitUntilRead();
+    REQUIRE(w.journal().sittings(w.runa, 9)->size() == 2);
+    const auto both = *w.journal().sittings(w.runa, 9);
+
+    w.key(Qt::Key_Z, Qt::ControlModifier);
+    CHECK(w.says("prepareMessage") == "Taken back: Add to the inbox");
+    CHECK(w.list()->topLevelItemCount() == 2);
+    REQUIRE(w.journal().sittings(w.runa, 9)->size() == 1);
+    CHECK(w.journal().sittings(w.runa, 9)->front().id == first);
+    // What was learned since is taken out of the mean, but for rounding.
+    CHECK(w.learned().breaths == taught.breaths);
+    for (std::size_t i = 0; i < BreathCharacter::size; ++i)
+        CHECK(w.learned().inhale.values[i] == Approx(taught.inhale.values[i]));
+
+    w.key(Qt::Key_Z, Qt::ControlModifier | Qt::ShiftModifier);
+    CHECK(w.list()->topLevelItemCount() == 4);
+    CHECK(*w.journal().sittings(w.runa, 9) == both);
+
+    w.key(Qt::Key_Z, Qt::ControlModifier);
+    w.key(Qt::Key_Z, Qt::ControlModifier);
+    CHECK(w.journal().sittings(w.runa, 9)->empty());
+    CHECK((*w.journal().person(w.runa))->breathProfile == "");
+    // The recordings are the person's own.
+    CHECK(std::filesystem::exists(w.folder / "Runa/evening.flac"));
+}
+
+TEST_CASE("Taken back while it is being read, nothing of it is saved")
+{
+    Inbox w;
+    w.drop({w.path("Runa")});
+    REQUIRE(w.intake()->isReading());
+    w.key(Qt::Key_Z, Qt::ControlModifier);
+    w.waitUntilRead();
+    CHECK(w.list()->topLevelItemCount() == 0);
+    CHECK(w.journal().sittings(w.runa, 9)->empty());
+}
+
 TEST_CASE("What was not read when the window closed is read when it opens again")
 {
     Inbox w;
     w.window.desk()->journal();
-    REQUIRE(takeIn(w.journal(), {w.folder / "Runa"}, w.window.desk()->today()) == 2);
+    REQUIRE(takeIn(w.journal(), {w.folder / "Runa"}, w.window.desk()->today())->size() == 2);
     MainWindow next(w.data.path(), nullptr, [&] { return w.now; });
     auto* intake = next.findChild<IntakeDesk*>();
     CHECK(intake->isReading());

@@ -509,3 +509,27 @@ TEST_CASE("The library's model keeps what a list model promises")
     for (const char* search : {"", "hum", "zzz", ""}) model.fill(*p.window.desk(), search);
     CHECK(model.rowCount() > 20);
 }
+
+TEST_CASE("The length of a count follows what is kept lately, until somebody sets it")
+{
+    Prepare p;
+    p.add("Runa Vestlid");
+    p.use("four-seven-eight");
+    const auto keptIn = [&](double countS, int daysAgo) {
+        Sitting s;
+        s.person = p.person();
+        s.planVersion = *p.journal().versionFor(findPreset("four-seven-eight")->plan);
+        s.day = p.window.desk()->today() - std::chrono::days(daysAgo);
+        s.sha256 = std::to_string(daysAgo);
+        setFigure(s, figure::countLength, countS);
+        REQUIRE(p.journal().saveSitting(s, "{}").has_value());
+        p.window.desk()->takeNews();
+    };
+    auto* count = p.find<QDoubleSpinBox>("todayCount");
+    keptIn(1.4, 3);
+    CHECK(count->value() == Approx(1.4));
+    CHECK(p.says("todayCountNote") == "as kept lately");
+    count->setValue(0.9);
+    keptIn(1.6, 2);
+    CHECK(count->value() == Approx(0.9));
+}

@@ -349,4 +349,20 @@ TEST_CASE("A journal that is dropped is imported behind the pages, and Ctrl+Z ta
     CHECK(w.journal().sittings(w.runa, 9)->size() == 1);
     w.key(Qt::Key_Z, Qt::ControlModifier | Qt::ShiftModifier);
     CHECK(w.journal().people(true)->size() == 3);
+
+    // Another window goes on with what was imported: then it stays, it is said why, and the steps
+    // before it can still be taken back.
+    const auto people = w.journal().people(true);
+    for (Person person : *people)
+        if (person.name == "Oddny Hauge") {
+            Person renamed = person;
+            renamed.note = "of another window";
+            REQUIRE(w.journal().changePerson(person, renamed).has_value());
+        }
+    w.key(Qt::Key_Z, Qt::ControlModifier);
+    CHECK(w.journal().people(true)->size() == 3);
+    CHECK_THAT(w.says("prepareMessage"), Catch::Contains("changed or used since"));
+    w.key(Qt::Key_Z, Qt::ControlModifier);
+    CHECK_THAT(w.says("prepareMessage"), Catch::StartsWith("Taken back: Save the sitting"));
+    CHECK(w.journal().people(true)->size() == 3);
 }
