@@ -324,17 +324,18 @@ void MainWindow::noteHere(const QString& text)
 
 void MainWindow::showPage(QWidget* page)
 {
+    if (!page) return;
     if (m_practise && page != m_practise) m_practise->put();
     m_pages->setCurrentWidget(page);
     if (page == m_read)
         m_read->focusStaff();
-    else if (page == m_prepare && m_prepare)
+    else if (page == m_prepare)
         m_prepare->focusView();
-    else if (page == m_practise && m_practise)
+    else if (page == m_practise)
         m_practise->focusView();
-    else if (page == m_welcome && m_welcome)
+    else if (page == m_welcome)
         m_welcome->begin();
-    else if (page)
+    else
         page->setFocus();
     showHead();
 }
@@ -793,6 +794,7 @@ void MainWindow::take(const QStringList& files)
         const auto beside = readPlanFile(planBeside(files.first()).toStdString());
         return readAndSave(files.first(), beside ? *beside : m_prepare->today()->plan());
     }
+    case Drop::ReadAgainst: return m_read->openFile(files.first());
     case Drop::PlanFile:
     case Drop::Open: return openFiles(files);
     }

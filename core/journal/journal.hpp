@@ -41,8 +41,8 @@ public:
     /// or where `work` fails not at all.
     Result<void> atOnce(const std::function<Result<void>()>& work);
 
-    /// The same, and returns all that was changed in people, plans and sittings, for
-    /// `applyChanges`: as bytes of SQLite's changeset format, about as large as what was added.
+    /// The same, and returns all that was changed, for `applyChanges`: as bytes of SQLite's
+    /// changeset format, about as large as what was added.
     Result<std::string> recorded(const std::function<Result<void>()>& work);
     /// Takes back what was recorded, or does it again, as one change. BadArgument where something
     /// has changed it or builds on it since; then nothing is changed.

@@ -40,8 +40,7 @@ public:
     explicit Session(SQLite::Database& db) : m_db(db)
     {
         check(db, sqlite3session_create(db.getHandle(), "main", &m_session));
-        sqlite3session_table_filter(m_session, isOfTheJournal, nullptr);
-        check(db, sqlite3session_attach(m_session, nullptr)); // every table that passes
+        check(db, sqlite3session_attach(m_session, nullptr)); // every table
     }
     Session(const Session&) = delete;
     Session& operator=(const Session&) = delete;
@@ -55,12 +54,6 @@ public:
     }
 
 private:
-    // Settings are of the program: where one was stays as it is.
-    static int isOfTheJournal(void*, const char* table)
-    {
-        return std::string_view(table) != "setting" ? 1 : 0;
-    }
-
     SQLite::Database& m_db;
     sqlite3_session* m_session = nullptr;
 };

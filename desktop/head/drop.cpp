@@ -28,7 +28,8 @@ Drop dropOf(const QStringList& files, const DropPlace& place)
     if (isFolder && place.hasJournal && isTakenOut(first.toStdString())) return Drop::Import;
     if (isFolder || files.size() > 1) return isSomebody ? Drop::AddAll : Drop::Open;
     const JsonFile kind = kindOfJson(first);
-    if (kind == JsonFile::Plan && isSomebody && !place.isRead) return Drop::PlanFile;
+    if (kind == JsonFile::Plan && place.isRead) return Drop::ReadAgainst;
+    if (kind == JsonFile::Plan && isSomebody) return Drop::PlanFile;
     if (kind == JsonFile::NotOurs && isSomebody && place.isPrepare) return Drop::AddOne;
     return Drop::Open;
 }
@@ -44,6 +45,7 @@ QString inWords(Drop drop, const QStringList& files, const DropPlace& place)
                                 : QObject::tr("Add all recordings in %1 to the inbox").arg(name);
     case Drop::AddOne: return QObject::tr("Read %1, and save it for %2").arg(name, place.person);
     case Drop::PlanFile: return QObject::tr("Look at the plan in %1").arg(name);
+    case Drop::ReadAgainst: return QObject::tr("Read against the plan in %1").arg(name);
     case Drop::Open: return QObject::tr("Read %1").arg(name);
     }
     return {};

@@ -8,7 +8,7 @@ class QMimeData;
 namespace layakari {
 
 /// What would become of files that are dropped.
-enum class Drop { Nothing, Import, AddAll, AddOne, PlanFile, Open };
+enum class Drop { Nothing, Import, AddAll, AddOne, PlanFile, ReadAgainst, Open };
 
 /// Where they are dropped.
 struct DropPlace {

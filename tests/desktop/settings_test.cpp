@@ -126,6 +126,18 @@ TEST_CASE("The menu has everything, and recent recordings from everywhere")
     recent->actions().first()->trigger();
     CHECK(p.find<QWidget>("readPage")->isVisible());
     REQUIRE(QTest::qWaitFor([&] { return !p.window.readPage()->isBusy(); }, longMs));
+
+    // Each once, and so many as are still found at a glance.
+    QTemporaryDir phone;
+    QStringList many;
+    for (int i = 0; i < 20; ++i) {
+        many << phone.filePath(QStringLiteral("%1.flac").arg(i));
+        REQUIRE(QFile::copy(practice("square.flac"), many.back()));
+    }
+    p.window.openFiles(many + many.mid(1));
+    REQUIRE(QTest::qWaitFor([&] { return !p.window.readPage()->isBusy(); }, longMs));
+    CHECK(recent->actions().size() == 12);
+    CHECK(recent->actions().first()->text() == "0");
 }
 
 TEST_CASE("F11 fills the screen and leaves it, Ctrl+W closes the window, which remembers its place")
@@ -179,6 +191,12 @@ TEST_CASE("What is dragged over the window says where it would go")
     CHECK(hint({practice("evening.plan.json")}) == "Look at the plan in evening.plan.json");
     p.window.goTo(BreathLine::readPlace);
     CHECK(hint({practice("square.flac")}) == "Read square.flac");
+    // A plan that is dropped there is what is read against.
+    CHECK(hint({practice("evening.plan.json")}) == "Read against the plan in evening.plan.json");
+    p.drop({practice("evening.plan.json")});
+    CHECK(p.find<QWidget>("readPage")->isVisible());
+    REQUIRE(p.window.readPage()->plan().has_value());
+    CHECK(p.window.readPage()->plan()->name == findPreset("four-seven-eight")->plan.name);
 }
 
 TEST_CASE("A window that is smaller than the pages scrolls, and nothing keeps it larger")
