@@ -32,6 +32,7 @@ struct AnalyseOptions {
     bool asJson = false;
     std::string person; // whose sittings the readings are; empty where they are not saved
     std::string data;
+    Ear ear = Ear::Old;
 };
 
 struct Outcome {
@@ -51,7 +52,7 @@ Outcome analyseOne(const std::string& name, const fs::path& target, const std::o
 {
     const auto named = NamedRecording::open(name);
     if (!named) return failed(named.error());
-    auto listened = listenToFile(named->file, progress);
+    auto listened = listenToFile(named->file, progress, options.ear);
     if (!listened) {
         Error error = listened.error();
         error.file = named->name;
@@ -250,6 +251,13 @@ int analyse(const AnalyseOptions& options)
 
 } // namespace
 
+void addEar(CLI::App& command, Ear& ear)
+{
+    command.add_option("--ear", ear, "Which listener: old, or new, which is being built beside it")
+        ->transform(CLI::CheckedTransformer(
+            std::map<std::string, Ear>{{"old", Ear::Old}, {"new", Ear::New}}));
+}
+
 void addAnalyse(CLI::App& app, std::function<int()>& run)
 {
     auto options = std::make_shared<AnalyseOptions>();
@@ -266,6 +274,7 @@ void addAnalyse(CLI::App& app, std::function<int()>& run)
         "--out", options->out,
         "Where to write the reading: a file, '-', or for several recordings a folder");
     command->add_flag("--json", options->asJson, "Print one line of JSON for each recording");
+    addEar(*command, options->ear);
     command->add_option("--save", options->person,
                         "Save each reading as a sitting of the person in whose name this is");
     addJournalFolder(*command, options->data);

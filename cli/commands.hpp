@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "core/reading/reading.hpp"
+
 #include <CLI/CLI.hpp>
 #include <functional>
 
@@ -9,6 +11,7 @@ namespace layakari::cli {
 /// Each adds a subcommand with its options to `app`; when it was called, `run` is set to what to
 /// do, which returns the exit status.
 void addAnalyse(CLI::App& app, std::function<int()>& run);
+void addEvaluate(CLI::App& app, std::function<int()>& run);
 void addFollow(CLI::App& app, std::function<int()>& run);
 void addPresets(CLI::App& app, std::function<int()>& run); ///< `presets` and `plan`
 void addSimulate(CLI::App& app, std::function<int()>& run);
@@ -21,5 +24,8 @@ void addSittings(CLI::App& journal, std::function<int()>& run);
 
 /// The option --data of a command; without it the journal that the window uses.
 void addJournalFolder(CLI::App& command, std::string& folder);
+
+/// The option --ear of a command, until the second listener has replaced the first.
+void addEar(CLI::App& command, Ear& ear);
 
 } // namespace layakari::cli

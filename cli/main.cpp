@@ -105,6 +105,7 @@ int run(int argc, char** argv)
     std::function<int()> command;
 
     addAnalyse(app, command);
+    addEvaluate(app, command);
     addJournal(app, command);
     addPresets(app, command);
     addFollow(app, command);

@@ -29,6 +29,7 @@
 #include "desktop/plans/plans_view.hpp"
 #include "desktop/prepare/no_journal_page.hpp"
 #include "desktop/prepare/prepare_page.hpp"
+#include "desktop/read/give_example.hpp"
 #include "desktop/read/our_files.hpp"
 #include "desktop/read/read_page.hpp"
 #include "desktop/read/read_tour.hpp"
@@ -423,6 +424,7 @@ void MainWindow::run(Command command)
         if (m_readings && m_pages->currentWidget() == m_read) m_readings->saveForWhoIsAtHand();
         return;
     case Command::ExportReading: goTo(BreathLine::readPlace); return m_read->askWhereToExport();
+    case Command::GiveExample: return giveThisAsExample();
     case Command::Print: return printHere();
     case Command::Undo: return undoHere(false);
     case Command::Redo: return undoHere(true);
@@ -655,6 +657,18 @@ void MainWindow::openFiles(const QStringList& files)
     if (files.size() > 1) m_recent->add(files.mid(1));
     goTo(BreathLine::readPlace);
     m_read->openFile(files.first());
+}
+
+void MainWindow::giveThisAsExample()
+{
+    goTo(BreathLine::readPlace);
+    if (!m_read->reading()) return m_read->note(tr("Open a recording first."));
+    if (const auto given = giveExample(this, *m_read->reading(), m_read->file())) {
+        if (*given)
+            m_read->note(**given);
+        else
+            m_read->complain(QString::fromStdString(given->error().message()));
+    }
 }
 
 void MainWindow::showHead()

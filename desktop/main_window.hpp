@@ -92,6 +92,7 @@ private:
     void buildHead();
     void connectRead();
     void addShortcuts();
+    void giveThisAsExample();
     void showHead();
     void showPage(QWidget* page);
     void leaveHere();

@@ -5,7 +5,7 @@
 
 #include "core/reading/reading.hpp"
 #include "core/simulate/temperament.hpp"
-#include "core/simulate/truth.hpp"
+#include "core/evaluate/truth.hpp"
 
 #include <filesystem>
 #include <functional>

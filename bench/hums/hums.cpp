@@ -5,7 +5,7 @@
 #include "bench/common/cases.hpp"
 #include "bench/common/shell.hpp"
 #include "core/base/quantile.hpp"
-#include "tests/support/scoring.hpp"
+#include "core/evaluate/scoring.hpp"
 
 #include <algorithm>
 #include <chrono>

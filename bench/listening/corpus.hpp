@@ -6,7 +6,7 @@
 #include "bench/common/impacts.hpp"
 #include "bench/listening/laid_over.hpp"
 #include "bench/listening/strangers.hpp"
-#include "core/simulate/truth.hpp"
+#include "core/evaluate/truth.hpp"
 
 #include <optional>
 #include <string>

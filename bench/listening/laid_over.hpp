@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "core/simulate/truth.hpp"
+#include "core/evaluate/truth.hpp"
 
 #include <filesystem>
 #include <string>

@@ -8,7 +8,7 @@
 #include "bench/listening/general_tools.hpp"
 #include "core/align/alignment.hpp"
 #include "core/base/files.hpp"
-#include "tests/support/scoring.hpp"
+#include "core/evaluate/scoring.hpp"
 
 #include <CLI/CLI.hpp>
 #include <cmath>

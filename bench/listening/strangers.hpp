@@ -5,7 +5,7 @@
 #pragma once
 
 #include "bench/common/textures.hpp"
-#include "core/simulate/truth.hpp"
+#include "core/evaluate/truth.hpp"
 
 #include <cstdint>
 #include <filesystem>

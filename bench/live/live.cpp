@@ -9,7 +9,7 @@
 #include "core/curriculum/presets.hpp"
 #include "core/reading/live_reading.hpp"
 #include "core/simulate/practitioner.hpp"
-#include "tests/support/scoring.hpp"
+#include "core/evaluate/scoring.hpp"
 
 #include <CLI/CLI.hpp>
 #include <chrono>

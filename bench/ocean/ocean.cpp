@@ -8,7 +8,7 @@
 #include "bench/listening/strangers.hpp"
 #include "core/curriculum/presets.hpp"
 #include "core/simulate/practitioner.hpp"
-#include "tests/support/scoring.hpp"
+#include "core/evaluate/scoring.hpp"
 
 #include <algorithm>
 #include <array>

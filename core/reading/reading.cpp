@@ -6,6 +6,7 @@
 #include "core/align/slow_bellows.hpp"
 #include "core/audio/block_queue.hpp"
 #include "core/base/barrier.hpp"
+#include "core/hear/listen_anew.hpp"
 #include "core/listen/ocean_breath.hpp"
 #include "core/measure/robust.hpp"
 #include "core/reading/beyond_phases.hpp"
@@ -176,7 +177,8 @@ bool Reading::heardBreathing() const
 
 namespace {
 
-Result<Listened> decodeAndListen(const std::filesystem::path& path, const Progress& progress)
+Result<Listened> decodeAndListen(const std::filesystem::path& path, const Progress& progress,
+                                 Ear ear)
 {
     constexpr double decodingShare = 0.85;
     FeatureExtractor extractor;
@@ -189,22 +191,23 @@ Result<Listened> decodeAndListen(const std::filesystem::path& path, const Progre
     if (!info) return fail(info.error());
     const Progress listening{
         [&](double f) { progress.tell(decodingShare + (1 - decodingShare) * f); }, progress.stop};
-    return listenToSound(*std::move(info), extractor.take(), damage, listening);
+    return listenToSound(*std::move(info), extractor.take(), damage, listening, ear);
 }
 
 } // namespace
 
-Result<Listened> listenToFile(const std::filesystem::path& path, const Progress& progress)
+Result<Listened> listenToFile(const std::filesystem::path& path, const Progress& progress, Ear ear)
 {
     return withoutThrowing(ErrorCode::CannotRead, path.string(),
-                           [&] { return decodeAndListen(path, progress); });
+                           [&] { return decodeAndListen(path, progress, ear); });
 }
 
 Listened listenToSound(RecordingInfo recording, FeatureTrack track, const SoundDamage& damage,
-                       const Progress& progress)
+                       const Progress& progress, Ear ear)
 {
     Listened listened{std::move(recording), std::move(track), {}, {}};
-    listened.heard = listenTo(listened.track, progress);
+    listened.heard =
+        ear == Ear::New ? listenAnew(listened.track, progress) : listenTo(listened.track, progress);
     progress.orStop();
     listened.heard.ocean = findOceanBreath(listened.track, listened.heard.spans);
     progress.orStop();

@@ -2,7 +2,7 @@
 #pragma once
 
 #include "core/simulate/temperament.hpp"
-#include "core/simulate/truth.hpp"
+#include "core/evaluate/truth.hpp"
 
 #include <cstdint>
 #include <vector>

@@ -22,6 +22,7 @@ std::vector<CommandEntry> commandEntries()
         {Command::Save, "menuSave", tr("Save"), QKeySequence::Save, true},
         {Command::ExportReading, "menuExportReading", tr("Export this reading…"),
          Qt::CTRL | Qt::Key_E},
+        {Command::GiveExample, "menuGiveExample", tr("Give this recording as an example…"), {}},
         {Command::Print, "menuPrint", tr("Print this page…"), QKeySequence::Print},
         {Command::Undo, "menuUndo", tr("Undo"), {}, true},
         {Command::Redo, "menuRedo", tr("Redo"), {}},

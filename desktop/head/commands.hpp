@@ -16,6 +16,7 @@ enum class Command {
     Note,
     Save,
     ExportReading,
+    GiveExample,
     Print,
     Undo,
     Redo,

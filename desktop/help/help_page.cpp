@@ -63,7 +63,7 @@ private:
             const int level = format.headingLevel();
             format.setLineHeight(132, QTextBlockFormat::ProportionalHeight);
             format.setTopMargin(level == 1 ? 0 : level > 1 ? 16 : format.topMargin());
-            format.setBottomMargin(level > 0 ? 8 : 8);
+            format.setBottomMargin(8);
             cursor.setBlockFormat(format);
             if (level == 0) continue;
             cursor.select(QTextCursor::BlockUnderCursor);

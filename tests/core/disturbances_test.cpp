@@ -7,7 +7,7 @@
 #include "core/listen/voices.hpp"
 #include "core/reading/reading.hpp"
 #include "core/simulate/random.hpp"
-#include "tests/support/scoring.hpp"
+#include "core/evaluate/scoring.hpp"
 #include "tests/support/sounds.hpp"
 #include "tests/support/temporary_folder.hpp"
 

@@ -3,7 +3,7 @@
 // What the first listener promises, on seeds and temperaments that served no tuning.
 #include "core/reading/reading.hpp"
 #include "core/simulate/random.hpp"
-#include "tests/support/scoring.hpp"
+#include "core/evaluate/scoring.hpp"
 #include "tests/support/sounds.hpp"
 #include "tests/support/temporary_folder.hpp"
 

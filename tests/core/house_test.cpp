@@ -18,9 +18,10 @@ const fs::path root = LAYAKARI_SOURCE;
 
 // In the order in which sound flows; a room includes from itself and from those before it.
 const std::vector<std::string> rooms{"base",     "audio",      "features", "pitch",    "plan",
-                                     "words",    "curriculum", "safety",   "cue",      "listen",
-                                     "align",    "measure",    "reading",  "practise", "journal",
-                                     "progress", "intake",     "report",   "simulate"};
+                                     "words",    "curriculum", "safety",   "cue",      "classes",
+                                     "listen",   "segments",   "hear",     "align",    "measure",
+                                     "reading",  "evaluate",   "practise", "journal",  "progress",
+                                     "intake",   "report",     "simulate"};
 
 std::size_t placeOf(const std::string& room)
 {
@@ -86,7 +87,7 @@ TEST_CASE("Files are made and foreign bytes come in through one door each")
         {{"avformat", "avcodec"}, {"decode/container.cpp", "decode/sound_decoder.cpp"}},
         {{"Json::parse(", "json::parse("},
          {"core/base/checked_json.cpp", "core/journal/values.cpp", "core/curriculum/ladder.cpp",
-          "core/reading/reading_json.cpp", "core/simulate/truth.cpp"}},
+          "core/reading/reading_json.cpp", "core/evaluate/truth.cpp"}},
         {{"SQLite::Database ", "SQLite::Database("},
          {"core/journal/inspect.cpp", "core/journal/backup.cpp", "core/journal/store.hpp"}},
         {{"posix_spawn(", "::fork(", "std::system(", "QProcess", "popen("},

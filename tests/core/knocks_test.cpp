@@ -6,7 +6,7 @@
 #include "core/listen/painted_over.hpp"
 #include "core/reading/reading.hpp"
 #include "core/simulate/random.hpp"
-#include "tests/support/scoring.hpp"
+#include "core/evaluate/scoring.hpp"
 #include "tests/support/sounds.hpp"
 
 #include <catch2/catch.hpp>

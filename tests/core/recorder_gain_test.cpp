@@ -6,7 +6,7 @@
 #include "core/features/room_pauses.hpp"
 #include "core/reading/reading.hpp"
 #include "core/simulate/random.hpp"
-#include "tests/support/scoring.hpp"
+#include "core/evaluate/scoring.hpp"
 #include "tests/support/sounds.hpp"
 #include "tests/support/temporary_folder.hpp"
 

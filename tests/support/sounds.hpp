@@ -4,7 +4,7 @@
 #include "core/curriculum/presets.hpp"
 #include "core/features/feature_track.hpp"
 #include "core/simulate/practitioner.hpp"
-#include "tests/support/scoring.hpp"
+#include "core/evaluate/scoring.hpp"
 
 #include <filesystem>
 #include <functional>

@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "tests/support/scoring.hpp"
+#include "core/evaluate/scoring.hpp"
 
 #include <algorithm>
 #include <cmath>
@@ -65,7 +65,7 @@ void Score::add(const Score& other)
     cyclesFound += other.cyclesFound;
 }
 
-Summary trueSummary(const Truth& truth)
+Summary trueSummary(const Truth& truth, bool byFlow)
 {
     std::vector<ReadPhase> phases;
     std::map<int, std::vector<std::size_t>> byCycle;
@@ -73,8 +73,8 @@ Summary trueSummary(const Truth& truth)
         ReadPhase phase;
         for (int k = 0; k < 4; ++k)
             if (p.kind == wordOf(static_cast<ReadKind>(k))) phase.kind = static_cast<ReadKind>(k);
-        phase.startS = p.startS;
-        phase.endS = p.endS;
+        phase.startS = byFlow ? p.flowStartS.value_or(p.startS) : p.startS;
+        phase.endS = byFlow ? p.flowEndS.value_or(p.endS) : p.endS;
         phase.role = p.role;
         phase.cycle = p.cycle;
         if (p.cycle) byCycle[*p.cycle].push_back(phases.size());

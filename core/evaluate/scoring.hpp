@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "core/evaluate/truth.hpp"
 #include "core/reading/reading.hpp"
-#include "core/simulate/truth.hpp"
 
 #include <map>
 #include <string>
@@ -35,8 +35,9 @@ struct Score {
 
 Score scoreReading(const Reading& reading, const Truth& truth);
 
-/// The figures that the truth itself has: what a perfect listener would report.
-Summary trueSummary(const Truth& truth);
+/// The figures that the truth itself has: what a perfect listener would report. `byFlow`: by where
+/// the air itself begins and ends, where the truth says so.
+Summary trueSummary(const Truth& truth, bool byFlow = false);
 
 /// The least of the absolute values that `share` of them do not exceed (nearest rank: of few values
 /// the 95th of 100 is the largest); 0 for none.

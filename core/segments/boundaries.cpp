@@ -1,0 +1,228 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/segments/boundaries.hpp"
+
+#include "core/listen/listener.hpp"
+
+#include <algorithm>
+#include <cmath>
+#include <future>
+
+namespace layakari {
+
+namespace {
+
+bool isBreath(Segment what) { return what == Segment::BreathA || what == Segment::BreathB; }
+
+// A breath, in frames, and whether it touches the one before.
+struct Breath {
+    std::size_t kind = 0;
+    std::size_t begin = 0;
+    std::size_t end = 0;
+    bool turns = false;
+    float probability = 0;
+
+    std::size_t middle() const { return (begin + end) / 2; }
+};
+
+std::vector<Breath> breathsOf(const Segmentation& found)
+{
+    std::vector<Breath> breaths;
+    for (std::size_t i = 0; i < found.segments.size(); ++i) {
+        const FoundSegment& segment = found.segments[i];
+        if (!isBreath(segment.what)) continue;
+        breaths.push_back({segment.what == Segment::BreathA ? 0u : 1u,
+                           Observations::frameOf(segment.begin), Observations::frameOf(segment.end),
+                           i > 0 && isBreath(found.segments[i - 1].what), segment.probability});
+    }
+    return breaths;
+}
+
+// Power over the room in dB, in the bands in which a kind of breath stands out.
+std::vector<float> riseOf(const Bands& spectrumDb, const FeatureTrack& track,
+                          const NoiseFloor& floor)
+{
+    const Bands& room = floor.step(floor.steps() / 2);
+    Bands weights{};
+    float sum = 0;
+    for (std::size_t b = 0; b < bandCount; ++b) {
+        const float over = powerOfDb(std::min(30.0f, spectrumDb[b] - room[b]));
+        sum += weights[b] = over / (1 + over);
+    }
+    std::vector<float> rise(track.frames());
+    for (std::size_t i = 0; i < rise.size(); ++i) {
+        float power = 0;
+        const Bands& levels = track.levels(i);
+        const Bands& quiet = floor.at(i);
+        for (std::size_t b = 0; b < bandCount; ++b)
+            power += weights[b] * powerOfDb(levels[b] - quiet[b]);
+        rise[i] = 10 * std::log10(std::max(power / sum, 1e-6f));
+    }
+    return rise;
+}
+
+class Placer {
+public:
+    Placer(const Segmentation& found, const FeatureTrack& track, const NoiseFloor& floor,
+           const std::vector<float>& over, const Progress& progress)
+        : m_breaths(breathsOf(found)),
+          m_rise{riseOf(found.spectraDb[0], track, floor),
+                 riseOf(found.spectraDb[1], track, floor)},
+          m_over(over),
+          m_progress(progress)
+    {
+    }
+
+    Boundaries place()
+    {
+        Boundaries placed;
+        if (m_breaths.empty()) return placed;
+        placed.echo = m_echo = findEcho();
+        placed.sounds.resize(m_breaths.size());
+        placeAll(placed.sounds);
+        closeShortPauses(placed.sounds);
+        return placed;
+    }
+
+private:
+    const std::vector<Breath> m_breaths;
+    const std::array<std::vector<float>, BreathKinds::kinds> m_rise;
+    const std::vector<float>& m_over;
+    const Progress& m_progress;
+    RoomEcho m_echo;
+
+    EdgeSearch startOf(std::size_t i) const
+    {
+        const Breath& breath = m_breaths[i];
+        const std::size_t before = i == 0         ? 0
+                                   : breath.turns ? m_breaths[i - 1].middle()
+                                                  : m_breaths[i - 1].end;
+        return {breath.turns ? EdgeKind::Turn : EdgeKind::Onset, breath.begin, before,
+                breath.middle()};
+    }
+
+    EdgeSearch endOf(std::size_t i) const
+    {
+        const Breath& breath = m_breaths[i];
+        const std::size_t after =
+            i + 1 < m_breaths.size() ? m_breaths[i + 1].begin : m_rise[0].size();
+        return {EdgeKind::Offset, breath.end, breath.middle(), after};
+    }
+
+    bool touchesNext(std::size_t i) const
+    {
+        return i + 1 < m_breaths.size() && m_breaths[i + 1].turns;
+    }
+
+    RoomEcho findEcho() const
+    {
+        constexpr std::size_t most = 30;
+        constexpr std::size_t quietFrames = framesIn(0.5);
+        constexpr std::array<double, 6> decaysS{0.15, 0.25, 0.4, 0.6, 0.85, 1.2};
+        constexpr std::array<double, 3> directsDb{3, 8, 13};
+        std::vector<std::size_t> ends;
+        for (std::size_t i = 0; i < m_breaths.size(); ++i) {
+            const EdgeSearch end = endOf(i);
+            if (!touchesNext(i) && end.end > end.about + quietFrames) ends.push_back(i);
+        }
+        const std::size_t stride = std::max<std::size_t>(1, ends.size() / most);
+        const auto evidence = [&](const RoomEcho& echo) {
+            double sum = 0;
+            for (std::size_t n = 0; n < ends.size(); n += stride)
+                sum += fitEdge(m_rise[m_breaths[ends[n]].kind], endOf(ends[n]), echo).logEvidence;
+            return sum;
+        };
+        RoomEcho best;
+        double most_likely = evidence(best);
+        for (const double decay : decaysS)
+            for (const double direct : directsDb) {
+                m_progress.orStop();
+                const RoomEcho echo{decay, direct};
+                if (const double e = evidence(echo); e > most_likely) {
+                    most_likely = e;
+                    best = echo;
+                }
+            }
+        return best;
+    }
+
+    void placeAll(std::vector<Sound>& sounds) const
+    {
+        constexpr std::size_t worthAThread = 16;
+        const std::size_t middle = sounds.size() < worthAThread ? 0 : sounds.size() / 2;
+        std::future<void> firstHalf;
+        if (middle > 0)
+            firstHalf = std::async(std::launch::async, [&] {
+                for (std::size_t i = 0; i < middle && !m_progress.stopped(); ++i)
+                    placeOne(i, sounds[i]);
+            });
+        for (std::size_t i = middle; i < sounds.size(); ++i) {
+            m_progress.orStop();
+            placeOne(i, sounds[i]);
+        }
+        if (firstHalf.valid()) firstHalf.get();
+        m_progress.orStop();
+        for (std::size_t i = 1; i < sounds.size(); ++i)
+            if (m_breaths[i].turns) sounds[i - 1].end = sounds[i].start;
+    }
+
+    void placeOne(std::size_t i, Sound& sound) const
+    {
+        const Breath& breath = m_breaths[i];
+        sound.start = {breath.turns ? BoundaryKind::Turn : BoundaryKind::Onset, breath.begin,
+                       momentOf(startOf(i), breath.kind), 0};
+        sound.end = {BoundaryKind::Offset, breath.end, {}, 0};
+        if (!touchesNext(i)) sound.end.moment = momentOf(endOf(i), breath.kind);
+    }
+
+    Moment momentOf(const EdgeSearch& search, std::size_t kind) const
+    {
+        const EdgeFit fit = fitEdge(m_rise[kind], search, m_echo);
+        return {fit.seconds, std::max(fit.sdSeconds, doubtAt(fit.seconds))};
+    }
+
+    // Under something else the boundary is anywhere.
+    double doubtAt(double seconds) const
+    {
+        constexpr double uniform = 0.289; // deviation of a uniform distribution of width 1
+        constexpr float covers = 0.5f;
+        const auto frame =
+            static_cast<std::size_t>(std::clamp(std::lround(seconds / FeatureTrack::hopSeconds) - 1,
+                                                0L, static_cast<long>(m_over.size()) - 1));
+        std::size_t begin = frame;
+        std::size_t end = frame;
+        while (begin > 0 && m_over[begin] >= covers) --begin;
+        while (end + 1 < m_over.size() && m_over[end] >= covers) ++end;
+        return uniform * static_cast<double>(end - begin) * FeatureTrack::hopSeconds;
+    }
+
+    // Where flow stops for less than the shortest hold, it has turned: both breaths meet in the
+    // middle, each side weighted by how well it is known.
+    static void closeShortPauses(std::vector<Sound>& sounds)
+    {
+        for (std::size_t i = 1; i < sounds.size(); ++i) {
+            Moment& end = sounds[i - 1].end.moment;
+            Moment& start = sounds[i].start.moment;
+            const double pause = start.seconds - end.seconds;
+            if (sounds[i].start.kind == BoundaryKind::Turn || pause >= shortestHoldSeconds)
+                continue;
+            const double weight = 1 / (start.sdSeconds * start.sdSeconds);
+            const double other = 1 / (end.sdSeconds * end.sdSeconds);
+            const double seconds =
+                (weight * start.seconds + other * end.seconds) / (weight + other);
+            // The pause itself says how far apart two readings of one turn can lie.
+            start = end = {seconds, std::sqrt(1 / (weight + other) + pause * pause / 12)};
+            sounds[i].start.kind = sounds[i - 1].end.kind = BoundaryKind::Turn;
+        }
+    }
+};
+
+} // namespace
+
+Boundaries placeBoundaries(const Segmentation& found, const FeatureTrack& track,
+                           const NoiseFloor& floor, const std::vector<float>& over,
+                           const Progress& progress)
+{
+    return Placer(found, track, floor, over, progress).place();
+}
+
+} // namespace layakari

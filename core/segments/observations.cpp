@@ -1,0 +1,96 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/segments/observations.hpp"
+
+#include "core/listen/rise.hpp"
+
+#include <algorithm>
+#include <cmath>
+
+namespace layakari {
+
+namespace {
+
+// Frames of 20 ms overlap by half: four span 50 ms, over which turbulence keeps its loudness.
+constexpr std::size_t smoothing = 4;
+constexpr std::size_t valleyReach = 35; // steps, 0.7 s: the shortest breath lasts about that
+constexpr std::size_t valleySmoothing = 5;
+
+// The highest within `reach` before each step, itself included.
+std::vector<float> highestBefore(const std::vector<float>& level, std::size_t reach)
+{
+    std::vector<float> high(level.size());
+    for (std::size_t i = 0; i < level.size(); ++i)
+        high[i] =
+            *std::max_element(level.begin() + static_cast<std::ptrdiff_t>(i - std::min(i, reach)),
+                              level.begin() + static_cast<std::ptrdiff_t>(i) + 1);
+    return high;
+}
+
+std::vector<float> valleys(const Observations& seen)
+{
+    std::vector<float> level(seen.steps());
+    for (std::size_t i = 0; i < level.size(); ++i) {
+        float power = 0;
+        for (std::size_t b = 0; b < bandCount; ++b)
+            power += powerOfDb(std::min(60.0f, seen.levelDb[i][b] - seen.roomDb[i][b]));
+        level[i] = 10 * std::log10(power / bandCount);
+    }
+    level = smoothed(level, valleySmoothing);
+    const std::vector<float> before = highestBefore(level, valleyReach);
+    std::reverse(level.begin(), level.end());
+    std::vector<float> after = highestBefore(level, valleyReach);
+    std::reverse(level.begin(), level.end());
+    std::reverse(after.begin(), after.end());
+    for (std::size_t i = 0; i < level.size(); ++i)
+        level[i] = std::max(0.0f, std::min(before[i], after[i]) - level[i]);
+    return level;
+}
+
+} // namespace
+
+Observations observe(const FeatureTrack& track, const Room& room, const ClassTrack& classes,
+                     const std::vector<float>& over)
+{
+    Observations seen;
+    const std::size_t frames = track.frames();
+    const std::size_t steps = frames / Observations::framesPerStep;
+    seen.levelDb.resize(steps);
+    static_assert(Observations::framesPerStep == ClassInput::framesPerStep);
+    seen.over.resize(steps);
+    seen.swell.resize(steps);
+    seen.breath.resize(steps);
+    for (std::size_t i = 0; i < steps; ++i) {
+        const std::size_t middle = Observations::frameOf(i);
+        const std::size_t begin = middle > 1 ? middle - 1 : 0;
+        const std::size_t end = std::min(frames, begin + smoothing);
+        Bands power{};
+        float known = 0;
+        for (std::size_t f = begin; f < end; ++f) {
+            for (std::size_t b = 0; b < bandCount; ++b) power[b] += powerOfDb(track.levels(f)[b]);
+            known = std::max(known, over[f]);
+        }
+        const auto& p = classes.probability[i];
+        seen.over[i] = 1 - (1 - known) * (1 - p[ClassTrack::Voice]) * (1 - p[ClassTrack::Tonal]) *
+                               (1 - p[ClassTrack::Struck]);
+        seen.swell[i] = p[ClassTrack::Swell];
+        seen.breath[i] = p[ClassTrack::Breath];
+        for (std::size_t b = 0; b < bandCount; ++b)
+            seen.levelDb[i][b] = 10 * std::log10(power[b] / static_cast<float>(end - begin));
+    }
+    setRoom(seen, room);
+    return seen;
+}
+
+void setRoom(Observations& seen, const Room& room)
+{
+    seen.roomDb.resize(seen.steps());
+    for (std::size_t i = 0; i < seen.steps(); ++i) {
+        const std::size_t frame = Observations::frameOf(i);
+        const float gain = room.gainDb.empty() ? 0.0f : room.gainDb[frame];
+        for (std::size_t b = 0; b < bandCount; ++b)
+            seen.roomDb[i][b] = room.floor.at(frame)[b] + gain;
+    }
+    seen.valleyDb = valleys(seen);
+}
+
+} // namespace layakari

@@ -1,0 +1,200 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/segments/segmenter.hpp"
+
+#include "core/listen/activity.hpp"
+#include "core/segments/first_kinds.hpp"
+
+#include <algorithm>
+#include <cmath>
+
+namespace layakari {
+
+namespace {
+
+constexpr int rounds = 6; // after four the segments of the tuning corpora move no more
+
+float probabilityOf(Segment what, const SegmentModel::Posterior& posterior, std::size_t i)
+{
+    switch (what) {
+    case Segment::BreathA: return posterior.breath[0][i];
+    case Segment::BreathB: return posterior.breath[1][i];
+    case Segment::Pause: return posterior.pause[i];
+    case Segment::Other: return posterior.other[i];
+    }
+    return 0;
+}
+
+// Where the breath turns within steps [begin, end), in order.
+std::vector<std::size_t> turnsIn(std::vector<float> turn, std::size_t begin, std::size_t end)
+{
+    constexpr std::size_t reach = 15; // steps, 0.3 s: no breath is shorter
+    constexpr float likely = 0.5f;
+    std::vector<std::size_t> found;
+    for (;;) {
+        float most = 0;
+        std::size_t at = begin;
+        float sum = 0;
+        for (std::size_t i = begin; i < end; ++i) {
+            sum += turn[i];
+            if (i >= begin + 2 * reach + 1) sum -= turn[i - 2 * reach - 1];
+            if (sum > most) most = sum, at = i;
+        }
+        if (most < likely) break;
+        const std::size_t first = std::max(begin, at > 2 * reach ? at - 2 * reach : 0);
+        float weight = 0;
+        float mean = 0;
+        for (std::size_t i = first; i <= at; ++i) {
+            weight += turn[i];
+            mean += turn[i] * static_cast<float>(i - first);
+            turn[i] = 0;
+        }
+        found.push_back(first + static_cast<std::size_t>(mean / weight + 0.5f));
+    }
+    std::sort(found.begin(), found.end());
+    return found;
+}
+
+void addSegment(std::vector<FoundSegment>& segments, const SegmentModel::Posterior& posterior,
+                FoundSegment segment)
+{
+    if (segment.begin >= segment.end) return;
+    const auto mean = [&](Segment what) {
+        float sum = 0;
+        for (std::size_t i = segment.begin; i < segment.end; ++i)
+            sum += probabilityOf(what, posterior, i);
+        return sum / static_cast<float>(segment.end - segment.begin);
+    };
+    if (segment.what == Segment::BreathA && mean(Segment::BreathB) > mean(Segment::BreathA))
+        segment.what = Segment::BreathB;
+    segment.probability = mean(segment.what);
+    segments.push_back(segment);
+}
+
+// The floor becomes the mean of what is quiet, away from where breaths begin and fade.
+void refineFloor(const FeatureTrack& track, Room& room, const SegmentModel::Posterior& posterior)
+{
+    constexpr std::size_t guard = 8; // steps, 0.16 s
+    constexpr float sure = 0.8f;
+    if (!room.gainDb.empty()) return; // the gain's room is what the floor is there
+    std::vector<bool> quiet(posterior.pause.size());
+    std::size_t since = guard;
+    for (std::size_t i = 0; i < quiet.size(); ++i) {
+        since = posterior.pause[i] < sure ? 0 : since + 1;
+        quiet[i] = since > guard;
+    }
+    since = guard;
+    for (std::size_t i = quiet.size(); i-- > 0;) {
+        since = posterior.pause[i] < sure ? 0 : since + 1;
+        quiet[i] = quiet[i] && since > guard;
+    }
+    room.floor.refine(track, [&](std::size_t frame) {
+        const std::size_t step = frame / Observations::framesPerStep;
+        return step < quiet.size() && quiet[step];
+    });
+}
+
+// A minimum's floor lies a little low, by more where the room wanders: then pauses stand out and
+// are taken for breath. What is most frequent among the least that stands out is the room.
+void findQuiet(const FeatureTrack& track, Room& room, Observations& seen)
+{
+    constexpr float spreads = 2;
+    constexpr int looks = 2;
+    if (!room.gainDb.empty()) return;
+    for (int look = 0; look < looks; ++look) {
+        const std::vector<float> out = standingOut(seen, roomSpread(seen));
+        const QuietLevel quiet = quietLevel(out);
+        room.floor.refine(track, [&](std::size_t frame) {
+            const std::size_t step = frame / Observations::framesPerStep;
+            return step < out.size() && seen.over[step] < 0.5f &&
+                   out[step] < quiet.middleDb + spreads * quiet.spreadDb;
+        });
+        setRoom(seen, room);
+    }
+}
+
+} // namespace
+
+std::vector<FoundSegment> segmentsOf(const SegmentModel::Posterior& posterior)
+{
+    std::vector<FoundSegment> segments;
+    const std::size_t steps = posterior.pause.size();
+    const auto isBreath = [&](std::size_t i) {
+        return posterior.breath[0][i] + posterior.breath[1][i] >
+               std::max(posterior.pause[i], posterior.other[i]);
+    };
+    const auto whatAt = [&](std::size_t i) {
+        return isBreath(i)                               ? Segment::BreathA
+               : posterior.other[i] > posterior.pause[i] ? Segment::Other
+                                                         : Segment::Pause;
+    };
+    for (std::size_t begin = 0; begin < steps;) {
+        const Segment what = whatAt(begin);
+        std::size_t end = begin;
+        while (end < steps && whatAt(end) == what) ++end;
+        std::size_t from = begin;
+        if (what == Segment::BreathA)
+            for (const std::size_t turn : turnsIn(posterior.turn, begin, end)) {
+                addSegment(segments, posterior, {what, from, turn, 0});
+                from = std::max(from, turn);
+            }
+        addSegment(segments, posterior, {what, from, end, 0});
+        begin = end;
+    }
+    return segments;
+}
+
+Segmentation findSegments(const FeatureTrack& track, Room& room, const ClassTrack& classes,
+                          const std::vector<float>& over, const Progress& progress)
+{
+    Observations seen = observe(track, room, classes, over);
+    findQuiet(track, room, seen);
+    Segmentation found;
+    const auto first = firstKinds(seen);
+    if (!first) return found;
+    BreathKinds kinds(first->spectraDb, first->roomSpreadDb);
+    SegmentModel::Durations durations;
+    constexpr std::array<float, rounds> askedDb{4, 4, 2, 0, 0, 0};
+    for (int round = 0; round < rounds; ++round) {
+        progress.orStop();
+        kinds.askFor(askedDb[static_cast<std::size_t>(round)]);
+        const SegmentModel model(durations);
+        const SegmentModel::Emissions emissions =
+            SegmentModel::emissions(kinds.likelihoods(seen), seen);
+        found.posterior = model.posterior(emissions);
+        if (round + 1 == rounds) {
+            found.segments = segmentsOf(found.posterior);
+            if (getenv("DBG"))
+                for (auto& g : found.segments)
+                    fprintf(stderr, "%c %.2f-%.2f p %.2f\n", "-ABo"[(int)g.what],
+                            double(g.begin) * .02, double(g.end) * .02, double(g.probability));
+            break;
+        }
+        if (getenv("DBG")) {
+            for (int k = 0; k < 2; ++k) {
+                fprintf(stderr, "round %d kind %d dur %.2f pause %.2f LL %.0f:", round, k,
+                        durations.breathS[k], durations.pauseS, found.posterior.logLikelihood);
+                for (size_t b = 0; b < bandCount; ++b)
+                    fprintf(stderr, " %.0f",
+                            kinds.kind(k).spectrumDb[b] - seen.roomDb[seen.steps() / 2][b]);
+                double w = 0;
+                for (float x : found.posterior.body[k]) w += x;
+                fprintf(stderr, " | %.1f s\n", w * .02);
+            }
+        }
+        kinds.learn(seen, found.posterior.body);
+        refineFloor(track, room, found.posterior);
+        setRoom(seen, room);
+        kinds.learnRoom(seen, found.posterior.pause);
+        durations = found.posterior.durations;
+        // In and out differ, but seldom by more than twice.
+        const double both = std::sqrt(durations.breathS[0] * durations.breathS[1]);
+        for (double& seconds : durations.breathS)
+            seconds = std::clamp(std::sqrt(seconds * both), 0.4, 15.0);
+        durations.pauseS = std::clamp(durations.pauseS, 0.5, 10.0);
+    }
+    for (std::size_t k = 0; k < BreathKinds::kinds; ++k)
+        found.spectraDb[k] = kinds.kind(k).spectrumDb;
+    return found;
+}
+
+} // namespace layakari
