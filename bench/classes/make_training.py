@@ -21,6 +21,7 @@ from scipy import signal
 from scipy.io import wavfile
 
 sys.path.insert(0, os.path.join(os.path.dirname(os.path.abspath(__file__)), "..", "corpus"))
+import kept_back
 import make
 import surroundings as around
 from makers import MAKERS
@@ -45,7 +46,7 @@ def smooth(p):
 def scene_of(seed, held, without):
     r = np.random.default_rng([seed, 5 + held])
     case = make.Case("training", "any", seed, held)
-    names = [m for m in sorted(MAKERS) if m != without and (held or not make.sounds.is_kept_back("makers", m))]
+    names = [m for m in sorted(MAKERS) if m != without and (held or not kept_back.is_kept_back("makers", m))]
     maker = MAKERS[names[seed % len(names)]]
     habits = dict(shake=r.uniform(2, 5)) if r.random() < 0.1 else dict(whistle=r.uniform(1200, 3000)) if r.random() < 0.15 else {}
     level = r.uniform(-44, -26)

@@ -3,9 +3,9 @@
 // Simulated recordings for the benches of strokes and hums.
 #pragma once
 
+#include "core/evaluate/truth.hpp"
 #include "core/reading/reading.hpp"
 #include "core/simulate/temperament.hpp"
-#include "core/evaluate/truth.hpp"
 
 #include <filesystem>
 #include <functional>

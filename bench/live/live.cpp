@@ -7,9 +7,9 @@
 #include "bench/common/shell.hpp"
 #include "bench/listening/corpus.hpp"
 #include "core/curriculum/presets.hpp"
+#include "core/evaluate/scoring.hpp"
 #include "core/reading/live_reading.hpp"
 #include "core/simulate/practitioner.hpp"
-#include "core/evaluate/scoring.hpp"
 
 #include <CLI/CLI.hpp>
 #include <chrono>

@@ -7,8 +7,8 @@
 #include "bench/common/shell.hpp"
 #include "bench/listening/strangers.hpp"
 #include "core/curriculum/presets.hpp"
-#include "core/simulate/practitioner.hpp"
 #include "core/evaluate/scoring.hpp"
+#include "core/simulate/practitioner.hpp"
 
 #include <algorithm>
 #include <array>

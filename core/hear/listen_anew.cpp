@@ -40,6 +40,22 @@ std::vector<FrameRange> voicesIn(const ClassTrack& classes)
     return voices;
 }
 
+// What sounds under a hum or a run of strokes is that: of a breath that reaches into one, what is
+// left outside must be long enough to be one.
+void dropUnder(std::vector<Sound>& sounds, const std::vector<FrameRange>& ranges)
+{
+    constexpr double leastS = 0.5;
+    std::erase_if(sounds, [&](const Sound& sound) {
+        const double start = sound.start.moment.seconds;
+        const double end = sound.end.moment.seconds;
+        double under = 0;
+        for (const FrameRange& range : ranges)
+            under += std::max(0.0, std::min(end, FeatureTrack::timeOf(range.end)) -
+                                       std::max(start, FeatureTrack::timeOf(range.begin)));
+        return under > 0 && end - start - under < leastS;
+    });
+}
+
 // In which bands breath stands out, for the power that places boundaries.
 BandWeights weightsOf(const Segmentation& found, const NoiseFloor& floor)
 {
@@ -83,9 +99,10 @@ Heard listenAnew(const FeatureTrack& track, const Progress& progress)
                       over.begin() + static_cast<std::ptrdiff_t>(std::min(range.end, over.size())),
                       1.0f);
     };
-    lay(hums);
+    std::vector<FrameRange> apart = hums;
     for (const HeardStrokeRun& run : heard.strokeRuns)
-        lay({{track.frameAt(run.startS), track.frameAt(run.endS) + 1}});
+        apart.push_back({track.frameAt(run.startS), track.frameAt(run.endS) + 1});
+    lay(apart);
     const RecorderGain gain =
         findRecorderGain(track, {[](std::size_t) { return false; }, nullptr, false});
 
@@ -99,7 +116,8 @@ Heard listenAnew(const FeatureTrack& track, const Progress& progress)
             std::min(i / ClassInput::framesPerStep, classes.probability.size() - 1);
         hidden[i] = std::max(hidden[i], classes.probability[step][ClassTrack::Voice]);
     }
-    const Boundaries placed = placeBoundaries(found, track, known, hidden, progress);
+    Boundaries placed = placeBoundaries(found, track, known, hidden, progress);
+    dropUnder(placed.sounds, apart);
     makeSpans(heard, placed.sounds, track, known, riseOverFloor(track, known, weights));
     heard.room = {known.at(track.frames() - 1), weights, {}, {}};
     for (const FrameRange& voice : voices) {

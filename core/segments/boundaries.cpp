@@ -68,6 +68,7 @@ public:
           m_rise{riseOf(found.spectraDb[0], track, floor),
                  riseOf(found.spectraDb[1], track, floor)},
           m_over(over),
+          m_posterior(found.posterior),
           m_progress(progress)
     {
     }
@@ -87,6 +88,7 @@ private:
     const std::vector<Breath> m_breaths;
     const std::array<std::vector<float>, BreathKinds::kinds> m_rise;
     const std::vector<float>& m_over;
+    const SegmentModel::Posterior& m_posterior;
     const Progress& m_progress;
     RoomEcho m_echo;
 
@@ -177,7 +179,39 @@ private:
     Moment momentOf(const EdgeSearch& search, std::size_t kind) const
     {
         const EdgeFit fit = fitEdge(m_rise[kind], search, m_echo);
-        return {fit.seconds, std::max(fit.sdSeconds, doubtAt(fit.seconds))};
+        const double doubt = std::max(doubtAt(fit.seconds), segmentsDoubt(search));
+        return {fit.seconds, std::hypot(fit.sdSeconds, doubt)};
+    }
+
+    // How far the segmentations that survive have this boundary apart: the standard deviation of
+    // where the posterior has it, of the steps between the middles of what lies on either side.
+    double segmentsDoubt(const EdgeSearch& search) const
+    {
+        constexpr std::size_t reach = 100; // steps, 2 s
+        const std::size_t about = search.about / Observations::framesPerStep;
+        const std::size_t first =
+            std::max(search.begin / Observations::framesPerStep, about > reach ? about - reach : 0);
+        const std::size_t last = std::min(
+            {search.end / Observations::framesPerStep, about + reach, m_posterior.pause.size()});
+        const auto active = [&](std::size_t i) {
+            return m_posterior.breath[0][i] + m_posterior.breath[1][i];
+        };
+        double weight = 0;
+        double mean = 0;
+        double squares = 0;
+        for (std::size_t i = first + 1; i < last; ++i) {
+            const double change = search.kind == EdgeKind::Turn    ? m_posterior.turn[i]
+                                  : search.kind == EdgeKind::Onset ? active(i) - active(i - 1)
+                                                                   : active(i - 1) - active(i);
+            if (change <= 0) continue;
+            const double t = Observations::hopSeconds * static_cast<double>(i - first);
+            weight += change;
+            mean += change * t;
+            squares += change * t * t;
+        }
+        if (weight <= 0) return 0;
+        mean /= weight;
+        return std::sqrt(std::max(0.0, squares / weight - mean * mean));
     }
 
     // Under something else the boundary is anywhere.

@@ -10,10 +10,10 @@ namespace {
 
 // How much of the log likelihood of 20 bands of one step counts: steps of 20 ms overlap, turbulence
 // flutters for some 50 ms and in neighbouring bands alike.
-constexpr float temper = 0.12f;
+constexpr float temper = 0.08f;
 constexpr float worstSquare = 12; // 3.5 deviations: nothing is more unlikely than that
-// Of what is none of these: anywhere within 60 dB.
-constexpr float otherLog = -4.09f; // -ln 60
+// Of what is none of these: anywhere within 50 dB.
+constexpr float otherLog = -3.91f; // -ln 50
 constexpr float logTwoPi = 1.8379f;
 constexpr float leastSpreadDb = 1.5f;
 constexpr float priorSpreadDb = 3;
@@ -100,10 +100,10 @@ struct BreathKinds::Expected {
     std::array<float, rungs> logSpread{}; // sum over the bands of ln(2 pi spread^2)
 };
 
-BreathKinds::BreathKinds(const std::array<Bands, kinds>& spectraDb, const Bands& roomSpreadDb)
+BreathKinds::BreathKinds(const std::array<Bands, spectra>& spectraDb, const Bands& roomSpreadDb)
     : m_roomSpreadDb(roomSpreadDb)
 {
-    for (std::size_t k = 0; k < kinds; ++k) {
+    for (std::size_t k = 0; k < spectra; ++k) {
         m_kinds[k].spectrumDb = spectraDb[k];
         m_kinds[k].spreadDb.fill(priorSpreadDb);
         m_kinds[k].bodyLog = bodyAround(supposedBodyDb);
@@ -148,24 +148,33 @@ void BreathKinds::expectRoom(const Bands& roomDb, Expected& expected) const
 
 namespace {
 
-// Sum over the bands of the log likelihood, where something may lie over it and where it does not.
-struct Fit {
-    float plain = 0;
-    float under = 0;
-};
-
-Fit fitOf(const Bands& level, const Bands& expectedDb, const Bands& inverseSpread, float logSpread)
+// Sum over the bands of the log likelihood of a level about what is expected.
+float fitOf(const Bands& level, const Bands& expectedDb, const Bands& inverseSpread,
+            float logSpread)
 {
-    constexpr float anyLouder = -4.09f; // -ln 60: anywhere in the 60 dB over it
     float squares = 0;
-    float below = 0;
     for (std::size_t b = 0; b < bandCount; ++b) {
         const float z = (level[b] - expectedDb[b]) * inverseSpread[b];
-        const float square = std::min(z * z, worstSquare);
-        squares += square;
-        below += z < 0 ? square : 0.0f;
+        squares += std::min(z * z, worstSquare);
     }
-    return {-0.5f * (squares + logSpread), -0.5f * below + anyLouder * bandCount};
+    return -0.5f * (squares + logSpread);
+}
+
+// The same where something may lie over it, in each band with a probability of `hidden`: then the
+// level is anywhere in the `rangeDb` over what is expected, and never softer.
+float fitUnder(const Bands& level, const Bands& expectedDb, const Bands& inverseSpread,
+               float hidden, float rangeDb)
+{
+    constexpr float perRootTwoPi = 0.3989f;
+    float sum = 0;
+    for (std::size_t b = 0; b < bandCount; ++b) {
+        const float z = (level[b] - expectedDb[b]) * inverseSpread[b];
+        const float bell = std::exp(-0.5f * std::min(z * z, worstSquare));
+        const float open = perRootTwoPi * inverseSpread[b] * bell;
+        const float louder = (z < 0 ? bell : 1.0f) / rangeDb;
+        sum += std::log((1 - hidden) * open + hidden * louder);
+    }
+    return sum;
 }
 
 // What the class of sound says of breath, in nats: half a second of steps is one witness.
@@ -177,10 +186,13 @@ float likeBreath(float probability)
     return oneWitness * std::log(p / (1 - p));
 }
 
-float mixed(const Fit& fit, float over)
-{
-    return temper * ((1 - over) * fit.plain + over * fit.under);
-}
+// How much of a band's power may be somebody else's: of a voice, which leaves some bands open even
+// where it is loud; of a room that swells.
+constexpr float hiddenByOther = 0.7f;
+constexpr float otherRangeDb = 50;
+constexpr float hiddenBySwell = 0.5f;
+constexpr float swellRangeDb = 20;
+constexpr float hardlyHidden = 0.05f;
 
 } // namespace
 
@@ -189,26 +201,35 @@ std::vector<BreathKinds::Likelihood> BreathKinds::likelihoods(const Observations
     // Rising and fading: any loudness up to the usual one.
     const float edgeLog = -std::log(static_cast<float>(rungs - 3));
     std::vector<Likelihood> all(seen.steps());
-    std::array<Expected, kinds> expected;
+    std::array<Expected, spectra> expected;
     Expected room;
     for (std::size_t i = 0; i < seen.steps(); ++i) {
         if (i == 0 || seen.roomDb[i] != seen.roomDb[i - 1]) {
-            for (std::size_t k = 0; k < kinds; ++k) expect(seen.roomDb[i], k, expected[k]);
+            for (std::size_t k = 0; k < spectra; ++k) expect(seen.roomDb[i], k, expected[k]);
             expectRoom(seen.roomDb[i], room);
         }
         Likelihood& likelihood = all[i];
         const float over = seen.over[i];
+        const float roomHidden = std::max(hiddenByOther * over, hiddenBySwell * seen.swell[i]);
+        const auto fit = [&](const Expected& e, std::size_t r, float hidden, float rangeDb) {
+            return temper * (hidden < hardlyHidden ? fitOf(seen.levelDb[i], e.levelDb[r],
+                                                           e.inverseSpread[r], e.logSpread[r])
+                                                   : fitUnder(seen.levelDb[i], e.levelDb[r],
+                                                              e.inverseSpread[r], hidden, rangeDb));
+        };
         const float like = (1 - over) * likeBreath(seen.breath[i]);
-        for (std::size_t k = 0; k < kinds; ++k) {
+        likelihood.other = temper * bandCount * otherLog;
+        for (std::size_t k = 0; k < spectra; ++k) {
             float body = -1e30f;
             float edge = -1e30f;
             for (std::size_t r = 0; r < rungs; ++r) {
-                const float log =
-                    mixed(fitOf(seen.levelDb[i], expected[k].levelDb[r],
-                                expected[k].inverseSpread[r], expected[k].logSpread[r]),
-                          over);
+                const float log = fit(expected[k], r, hiddenByOther * over, otherRangeDb);
                 body = logSum(body, log + expected[k].audible[r] + m_kinds[k].bodyLog[r]);
                 if (r < rungs - 3) edge = logSum(edge, log + expected[k].audible[r] + edgeLog);
+            }
+            if (k == noise) {
+                likelihood.other = logSum(likelihood.other, body) - std::log(2.0f);
+                continue;
             }
             likelihood.body[k] = body + like;
             likelihood.edge[k] = edge + like;
@@ -217,77 +238,79 @@ std::vector<BreathKinds::Likelihood> BreathKinds::likelihoods(const Observations
         for (std::size_t r = 0; r < roomRungs; ++r)
             likelihood.room =
                 logSum(likelihood.room,
-                       m_roomLog[r] + mixed(fitOf(seen.levelDb[i], room.levelDb[r],
-                                                  room.inverseSpread[r], room.logSpread[r]),
-                                            std::max(over, seen.swell[i])));
-        likelihood.other = temper * bandCount * otherLog;
+                       m_roomLog[r] + fit(room, r, roomHidden,
+                                          over > seen.swell[i] ? otherRangeDb : swellRangeDb));
     }
     return all;
 }
 
-void BreathKinds::learn(const Observations& seen, const std::array<std::vector<float>, kinds>& body)
+void BreathKinds::learn(const Observations& seen, const std::array<std::vector<float>, kinds>& body,
+                        const std::vector<float>& other)
 {
-    for (std::size_t k = 0; k < kinds; ++k) {
-        Kind& kind = m_kinds[k];
-        std::array<double, bandCount> pull{};
-        std::array<double, bandCount> hold{};
-        std::array<double, bandCount> squares{};
-        std::array<double, bandCount> clear{};
-        Bands room{};
-        float weights = 0;
-        std::array<float, rungs> loudness = bodyAround(supposedBodyDb);
-        float supposed = 0;
-        for (const float w : loudness) supposed += w;
-        for (float& w : loudness) w *= priorSteps / supposed;
-        Expected expected;
-        for (std::size_t i = 0; i < seen.steps(); ++i) {
-            const float weight = body[k][i] * (1 - seen.over[i]);
-            if (weight < 0.05f) continue;
-            expect(seen.roomDb[i], k, expected);
-            weights += weight;
-            for (std::size_t b = 0; b < bandCount; ++b) room[b] += weight * seen.roomDb[i][b];
-            std::array<float, rungs> posterior{};
-            float high = -1e30f;
-            for (std::size_t r = 0; r < rungs; ++r) {
-                posterior[r] = expected.audible[r] + kind.bodyLog[r] +
-                               temper * fitOf(seen.levelDb[i], expected.levelDb[r],
-                                              expected.inverseSpread[r], expected.logSpread[r])
-                                            .plain;
-                high = std::max(high, posterior[r]);
+    for (std::size_t k = 0; k < kinds; ++k) learnOne(seen, m_kinds[k], k, body[k]);
+    learnOne(seen, m_kinds[noise], noise, other);
+}
+
+void BreathKinds::learnOne(const Observations& seen, Kind& kind, std::size_t k,
+                           const std::vector<float>& posterior)
+{
+    std::array<double, bandCount> pull{};
+    std::array<double, bandCount> hold{};
+    std::array<double, bandCount> squares{};
+    std::array<double, bandCount> clear{};
+    Bands room{};
+    float weights = 0;
+    std::array<float, rungs> loudness = bodyAround(supposedBodyDb);
+    float supposed = 0;
+    for (const float w : loudness) supposed += w;
+    for (float& w : loudness) w *= priorSteps / supposed;
+    Expected expected;
+    for (std::size_t i = 0; i < seen.steps(); ++i) {
+        const float weight = posterior[i] * (1 - seen.over[i]);
+        if (weight < 0.05f) continue;
+        expect(seen.roomDb[i], k, expected);
+        weights += weight;
+        for (std::size_t b = 0; b < bandCount; ++b) room[b] += weight * seen.roomDb[i][b];
+        std::array<float, rungs> rungShare{};
+        float high = -1e30f;
+        for (std::size_t r = 0; r < rungs; ++r) {
+            rungShare[r] = expected.audible[r] + kind.bodyLog[r] +
+                           temper * fitOf(seen.levelDb[i], expected.levelDb[r],
+                                          expected.inverseSpread[r], expected.logSpread[r]);
+            high = std::max(high, rungShare[r]);
+        }
+        float sum = 0;
+        for (float& p : rungShare) sum += p = std::exp(p - high);
+        for (std::size_t r = 0; r < rungs; ++r) {
+            const float w = weight * rungShare[r] / sum;
+            if (w < 0.02f) continue;
+            loudness[r] += w;
+            for (std::size_t b = 0; b < bandCount; ++b) {
+                const float over = powerOfDb(expected.levelDb[r][b] - seen.roomDb[i][b]);
+                const float share = 1 - 1 / over;
+                const float error = seen.levelDb[i][b] - expected.levelDb[r][b];
+                pull[b] += w * share * error;
+                hold[b] += w * share * share;
+                squares[b] += w * share * error * error;
+                clear[b] += w * share;
             }
-            float sum = 0;
-            for (float& p : posterior) sum += p = std::exp(p - high);
-            for (std::size_t r = 0; r < rungs; ++r) {
-                const float w = weight * posterior[r] / sum;
-                if (w < 0.02f) continue;
-                loudness[r] += w;
-                for (std::size_t b = 0; b < bandCount; ++b) {
-                    const float over = powerOfDb(expected.levelDb[r][b] - seen.roomDb[i][b]);
-                    const float share = 1 - 1 / over;
-                    const float error = seen.levelDb[i][b] - expected.levelDb[r][b];
-                    pull[b] += w * share * error;
-                    hold[b] += w * share * share;
-                    squares[b] += w * share * error * error;
-                    clear[b] += w * share;
-                }
-            }
         }
-        // Gauss-Newton on the spectrum: a band under the room says little and is moved little.
-        for (std::size_t b = 0; b < bandCount; ++b) {
-            kind.spectrumDb[b] += static_cast<float>(pull[b] / (hold[b] + priorSteps * 0.1));
-            const double variance =
-                (squares[b] + priorSteps * priorSpreadDb * priorSpreadDb) / (clear[b] + priorSteps);
-            kind.spreadDb[b] = std::max(leastSpreadDb, static_cast<float>(std::sqrt(variance)));
-        }
-        if (weights > 0) {
-            for (float& r : room) r /= weights;
-            const float mean = inBestBands(kind.spectrumDb, room);
-            if (mean < m_leastDb)
-                for (float& s : kind.spectrumDb) s += m_leastDb - mean;
-        }
-        kind.bodyLog = bodyOf(loudness);
-        toLog(kind.bodyLog);
     }
+    // Gauss-Newton on the spectrum: a band under the room says little and is moved little.
+    for (std::size_t b = 0; b < bandCount; ++b) {
+        kind.spectrumDb[b] += static_cast<float>(pull[b] / (hold[b] + priorSteps * 0.1));
+        const double variance =
+            (squares[b] + priorSteps * priorSpreadDb * priorSpreadDb) / (clear[b] + priorSteps);
+        kind.spreadDb[b] = std::max(leastSpreadDb, static_cast<float>(std::sqrt(variance)));
+    }
+    if (weights > 0) {
+        for (float& r : room) r /= weights;
+        const float mean = inBestBands(kind.spectrumDb, room);
+        if (mean < m_leastDb)
+            for (float& s : kind.spectrumDb) s += m_leastDb - mean;
+    }
+    kind.bodyLog = bodyOf(loudness);
+    toLog(kind.bodyLog);
 }
 
 void BreathKinds::learnRoom(const Observations& seen, const std::vector<float>& room)
@@ -306,8 +329,7 @@ void BreathKinds::learnRoom(const Observations& seen, const std::vector<float>& 
         for (std::size_t r = 0; r < roomRungs; ++r) {
             const float fit =
                 m_roomLog[r] + temper * fitOf(seen.levelDb[i], expected.levelDb[r],
-                                              expected.inverseSpread[r], expected.logSpread[r])
-                                            .plain;
+                                              expected.inverseSpread[r], expected.logSpread[r]);
             if (fit > best) best = fit, rung = r;
         }
         swells[rung] += weight;

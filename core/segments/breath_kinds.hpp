@@ -8,7 +8,7 @@
 
 namespace layakari {
 
-/// A recording's two kinds of breath and its room, as spectra.
+/// A recording's two kinds of breath, what else it has of noise, and its room, as spectra.
 ///
 /// A band's level is a Gaussian in dB about 10 lg(N + S 10^(l/10)): the room's power N and the
 /// kind's S add, and l is how loud this moment is beside the kind's usual loudness. l is on a
@@ -17,6 +17,9 @@ namespace layakari {
 class BreathKinds {
 public:
     static constexpr std::size_t kinds = 2;
+    /// Besides, one spectrum of noise that is none: wind on the microphone, traffic, a chair.
+    static constexpr std::size_t noise = kinds;
+    static constexpr std::size_t spectra = kinds + 1;
     /// -24 to +9 dB beside the kind's usual loudness, in steps of 3 dB, a seventh of the range that
     /// one breath's flow passes.
     static constexpr std::size_t rungs = 12;
@@ -38,17 +41,18 @@ public:
         std::array<float, kinds> body{};
         std::array<float, kinds> edge{}; ///< rising or fading: any loudness up to the usual
         float room = 0;
-        float other = 0; ///< none of these
+        float other = 0; ///< none of these: this recording's other noise, or anything
     };
 
-    BreathKinds(const std::array<Bands, kinds>& spectraDb, const Bands& roomSpreadDb);
+    BreathKinds(const std::array<Bands, spectra>& spectraDb, const Bands& roomSpreadDb);
 
     std::vector<Likelihood> likelihoods(const Observations& seen) const;
 
     /// One step of expectation maximisation: moves the spectra, their spreads and the weights of
     /// loudness to what the moments with these posteriors have. `body[k][i]`: of step i, that it is
-    /// within a breath of kind k.
-    void learn(const Observations& seen, const std::array<std::vector<float>, kinds>& body);
+    /// within a breath of kind k; `other[i]`, within another sound.
+    void learn(const Observations& seen, const std::array<std::vector<float>, kinds>& body,
+               const std::vector<float>& other);
     /// How far over the room, in its four best bands, a breath of usual loudness must be to be one,
     /// in dB of its own power to the room's. While the room is not well known, more is asked, so
     /// that what the floor is wrong by is not learned as a kind.
@@ -63,7 +67,10 @@ private:
     void expect(const Bands& roomDb, std::size_t k, Expected& expected) const;
     void expectRoom(const Bands& roomDb, Expected& expected) const;
 
-    std::array<Kind, kinds> m_kinds;
+    void learnOne(const Observations& seen, Kind& kind, std::size_t k,
+                  const std::vector<float>& posterior);
+
+    std::array<Kind, spectra> m_kinds;
     float m_leastDb = 0;
     Bands m_roomSpreadDb;
     std::array<float, roomRungs> m_roomLog{};

@@ -19,6 +19,7 @@ struct Piece {
     Bands share{};      // of the power, in each band, that is not the room's
     float levelDb = 0;
     float breath = 0;   // how likely it is breath, on average
+    float riseDb = 0;   // over the room, on average
     float unevenDb = 0; // how differently the bands rise over the room
 };
 
@@ -56,6 +57,7 @@ void measure(const Observations& seen, Piece& piece)
         mean += rise / bandCount;
         squares += rise * rise / bandCount;
     }
+    piece.riseDb = static_cast<float>(mean);
     piece.unevenDb = static_cast<float>(std::sqrt(std::max(0.0, squares - mean * mean)));
 }
 
@@ -64,15 +66,17 @@ void measure(const Observations& seen, Piece& piece)
 std::vector<Piece> mostLikely(std::vector<Piece> pieces)
 {
     constexpr std::size_t some = 4;
-    constexpr float likely = 0.5f;
-    constexpr float evenDb = 1.5f; // a room's own bands wander apart by about a decibel
+    constexpr float likely = 0.25f;
+    // A room's own bands wander apart by half a decibel, and by an eighth of what it swells.
+    constexpr float evenDb = 0.5f;
+    constexpr float evenShare = 0.12f;
     const auto keep = [&](const auto& is) {
         const auto count = std::count_if(pieces.begin(), pieces.end(), is);
         if (static_cast<std::size_t>(count) >= some)
             std::erase_if(pieces, [&](const Piece& piece) { return !is(piece); });
     };
     keep([](const Piece& piece) { return piece.breath > likely; });
-    keep([](const Piece& piece) { return piece.unevenDb > evenDb; });
+    keep([](const Piece& piece) { return piece.unevenDb > evenDb + evenShare * piece.riseDb; });
     return pieces;
 }
 
@@ -197,6 +201,45 @@ Sorting bestSorting(const std::vector<Piece>& pieces)
     return best;
 }
 
+// What both kinds sound like, of pieces that are sorted; where one has none, both are alike.
+std::array<Bands, BreathKinds::spectra> spectraOf(const std::vector<Piece>& pieces,
+                                                  std::vector<bool> isB, const Bands& noise)
+{
+    isB.resize(pieces.size(), false);
+    std::array<Bands, 2> power{};
+    std::array<float, 2> weight{};
+    for (std::size_t i = 0; i < pieces.size(); ++i) {
+        const auto w = static_cast<float>(pieces[i].end - pieces[i].begin);
+        const std::size_t kind = isB[i];
+        for (std::size_t b = 0; b < bandCount; ++b) power[kind][b] += w * pieces[i].spectrumDb[b];
+        weight[kind] += w;
+    }
+    std::array<Bands, BreathKinds::spectra> spectra{};
+    spectra[BreathKinds::noise] = noise;
+    for (std::size_t kind = 0; kind < 2; ++kind) {
+        const std::size_t known = weight[kind] > 0 ? kind : 1 - kind;
+        for (std::size_t b = 0; b < bandCount; ++b)
+            spectra[kind][b] = power[known][b] / weight[known];
+    }
+    return spectra;
+}
+
+// Other noise begins as what is least like breath, or else as wind: below 400 Hz.
+Bands otherNoise(const Observations& seen, const std::vector<Piece>& pieces)
+{
+    constexpr float unlike = 0.25f;
+    constexpr std::size_t windBands = 3;
+    constexpr float windDb = 12;
+    constexpr float nothingDb = -15;
+    const Piece* least = nullptr;
+    for (const Piece& piece : pieces)
+        if (piece.breath < unlike && (!least || piece.breath < least->breath)) least = &piece;
+    if (least) return least->spectrumDb;
+    Bands wind = seen.roomDb[seen.steps() / 2];
+    for (std::size_t b = 0; b < bandCount; ++b) wind[b] += b < windBands ? windDb : nothingDb;
+    return wind;
+}
+
 } // namespace
 
 // From the lower half of what lies about its floor, where no breath widens it.
@@ -233,30 +276,22 @@ std::vector<float> standingOut(const Observations& seen, const Bands& spread)
     return smoothed(out, width);
 }
 
-std::optional<FirstKinds> firstKinds(const Observations& seen)
+std::vector<FirstKinds> firstKinds(const Observations& seen)
 {
-    if (seen.steps() == 0) return std::nullopt;
-    FirstKinds first;
-    first.roomSpreadDb = roomSpread(seen);
-    const std::vector<Piece> pieces =
-        mostLikely(piecesOf(seen, standingOut(seen, first.roomSpreadDb)));
-    if (pieces.empty()) return std::nullopt;
-    Sorting sorting = bestSorting(pieces);
-    if (sorting.isB.empty()) sorting.isB.assign(pieces.size(), false);
-    std::array<Bands, 2> power{};
-    std::array<float, 2> weight{};
-    for (std::size_t i = 0; i < pieces.size(); ++i) {
-        const auto w = static_cast<float>(pieces[i].end - pieces[i].begin);
-        const std::size_t kind = sorting.isB[i];
-        for (std::size_t b = 0; b < bandCount; ++b) power[kind][b] += w * pieces[i].spectrumDb[b];
-        weight[kind] += w;
-    }
-    for (std::size_t kind = 0; kind < 2; ++kind) {
-        const std::size_t known = weight[kind] > 0 ? kind : 1 - kind;
-        for (std::size_t b = 0; b < bandCount; ++b)
-            first.spectraDb[kind][b] = power[known][b] / weight[known];
-    }
-    return first;
+    if (seen.steps() == 0) return {};
+    const Bands spread = roomSpread(seen);
+    const std::vector<Piece> all = piecesOf(seen, standingOut(seen, spread));
+    const std::vector<Piece> likely = mostLikely(all);
+    std::vector<FirstKinds> guesses;
+    const Bands noise = otherNoise(seen, all);
+    if (likely.empty()) return guesses;
+    guesses.push_back({spectraOf(likely, bestSorting(likely).isB, noise), spread});
+    std::vector<bool> inTurns(likely.size());
+    for (std::size_t i = 0; i < inTurns.size(); ++i) inTurns[i] = i % 2 == 1;
+    guesses.push_back({spectraOf(likely, inTurns, noise), spread});
+    if (likely.size() < all.size())
+        guesses.push_back({spectraOf(all, bestSorting(all).isB, noise), spread});
+    return guesses;
 }
 
 } // namespace layakari

@@ -3,13 +3,13 @@
 
 #include "core/segments/breath_kinds.hpp"
 
-#include <optional>
+#include <vector>
 
 namespace layakari {
 
 /// Where learning begins.
 struct FirstKinds {
-    std::array<Bands, BreathKinds::kinds> spectraDb{};
+    std::array<Bands, BreathKinds::spectra> spectraDb{};
     Bands roomSpreadDb{};
 };
 
@@ -20,9 +20,10 @@ Bands roomSpread(const Observations& seen);
 /// stand out most, of a tenth of a second.
 std::vector<float> standingOut(const Observations& seen, const Bands& spread);
 
-/// A first guess of two kinds of breath: sounds that rise over the room for 0.3 s and more, cut
-/// where their level dips, sorted by their spectra into two that mostly take turns. Nothing where
-/// no such sound is.
-std::optional<FirstKinds> firstKinds(const Observations& seen);
+/// First guesses of two kinds of breath: sounds that rise over the room for 0.3 s and more, cut
+/// where their level dips; sorted by their spectra into two that mostly take turns, or strictly in
+/// turns, or with those that are hardly breath as well. None where no such sound is. Which of them
+/// learning should go on from, the likelihood says.
+std::vector<FirstKinds> firstKinds(const Observations& seen);
 
 } // namespace layakari

@@ -36,13 +36,19 @@ std::vector<float> valleys(const Observations& seen)
         level[i] = 10 * std::log10(power / bandCount);
     }
     level = smoothed(level, valleySmoothing);
+    // What lies over the breath is no height from which it dips.
+    constexpr float open = 0.3f;
+    const std::vector<float> heard = level;
+    for (std::size_t i = 0; i < level.size(); ++i)
+        if (seen.over[i] > open) level[i] = -100;
     const std::vector<float> before = highestBefore(level, valleyReach);
     std::reverse(level.begin(), level.end());
     std::vector<float> after = highestBefore(level, valleyReach);
     std::reverse(level.begin(), level.end());
     std::reverse(after.begin(), after.end());
     for (std::size_t i = 0; i < level.size(); ++i)
-        level[i] = std::max(0.0f, std::min(before[i], after[i]) - level[i]);
+        level[i] =
+            seen.over[i] > open ? 0.0f : std::max(0.0f, std::min(before[i], after[i]) - heard[i]);
     return level;
 }
 

@@ -18,6 +18,7 @@ enum Part : std::size_t {
     ThirdBody,
     LastBody,
     Fade,
+    Turn, // flow passes through nothing on its way to the other kind
     ShortPause,
     LongPause,
     OtherSound
@@ -33,7 +34,7 @@ constexpr Part partOf(std::size_t state)
     return static_cast<Part>(state % SegmentModel::statesOfKind);
 }
 constexpr std::size_t kindOf(std::size_t state) { return state / SegmentModel::statesOfKind; }
-constexpr bool isBreath(Part part) { return part <= Fade; }
+constexpr bool isBreath(Part part) { return part <= Turn; }
 
 } // namespace
 
@@ -41,6 +42,7 @@ SegmentModel::SegmentModel(const Durations& durations)
 {
     constexpr double riseS = 0.15;
     constexpr double fadeS = 0.35;
+    constexpr double turnS = 0.05;
     constexpr double shortPauseS = 0.15;
     constexpr double otherS = 0.4;
     // A breath is followed by one of its own kind where the one between is not heard at all.
@@ -61,15 +63,13 @@ SegmentModel::SegmentModel(const Durations& durations)
             leave(part, bodyS, {{stateOf(k, static_cast<Part>(part + 1)), 1}});
         leave(LastBody, bodyS,
               {{stateOf(k, Fade), 0.8},
+               {stateOf(k, Turn), 0.1},
                {stateOf(k, ShortPause), 0.05},
-               {stateOf(k, LongPause), 0.05},
-               {stateOf(o, Rise), 0.05},
-               {stateOf(o, Body), 0.05}});
-        leave(Fade, fadeS,
-              {{stateOf(k, ShortPause), 0.3},
-               {stateOf(k, LongPause), 0.4},
-               {stateOf(o, Rise), 0.25},
-               {stateOf(o, Body), 0.05}});
+               {stateOf(k, LongPause), 0.05}});
+        leave(
+            Fade, fadeS,
+            {{stateOf(k, ShortPause), 0.3}, {stateOf(k, LongPause), 0.4}, {stateOf(k, Turn), 0.3}});
+        leave(Turn, turnS, {{stateOf(o, Rise), 0.7}, {stateOf(o, Body), 0.3}});
         for (const Part pause : {ShortPause, LongPause})
             leave(pause, pause == ShortPause ? shortPauseS : durations.pauseS,
                   {{stateOf(o, Rise), 0.75 * (1 - again - other)},
@@ -82,6 +82,15 @@ SegmentModel::SegmentModel(const Durations& durations)
     }
 }
 
+// How likely a turn dips by as much as this: nothing flows while the breath turns, so that without
+// an echo it dips to the room, and in any room by two or three decibels.
+static float dips(float valleyDb)
+{
+    constexpr float turnDb = 2.5f;
+    constexpr float softnessDb = 0.7f;
+    return -std::log1p(std::exp((turnDb - valleyDb) / softnessDb));
+}
+
 SegmentModel::Emissions
 SegmentModel::emissions(const std::vector<BreathKinds::Likelihood>& likelihoods,
                         const Observations& seen)
@@ -91,15 +100,16 @@ SegmentModel::emissions(const std::vector<BreathKinds::Likelihood>& likelihoods,
     constexpr float flutterDb = 1.2f;
     constexpr float deepestDb = 20;
     constexpr float mostFlutters = 8;
-    constexpr float temper = 0.4f;
+    constexpr float dipTemper = 0.15f;
     // While somebody speaks, less is breathed: a second of words weighs as much as odds of three.
     constexpr float spokenLog = -0.02f;
     Emissions all(likelihoods.size());
     for (std::size_t i = 0; i < all.size(); ++i) {
         const BreathKinds::Likelihood& likelihood = likelihoods[i];
-        const float clear = temper * (1 - seen.over[i]);
+        const float clear = dipTemper * (1 - seen.over[i]);
         const float steady =
             clear * (-std::log(flutterDb) - std::min(seen.valleyDb[i] / flutterDb, mostFlutters));
+        const float turns = (1 - seen.over[i]) * dips(seen.valleyDb[i]);
         const float anyDip = clear * -std::log(deepestDb);
         for (std::size_t k = 0; k < BreathKinds::kinds; ++k) {
             const float spoken = spokenLog * seen.over[i];
@@ -108,6 +118,8 @@ SegmentModel::emissions(const std::vector<BreathKinds::Likelihood>& likelihoods,
             for (const Part part : {SecondBody, ThirdBody, LastBody})
                 all[i][stateOf(k, part)] = all[i][stateOf(k, Body)];
             all[i][stateOf(k, Fade)] = all[i][stateOf(k, Rise)];
+            all[i][stateOf(k, Turn)] =
+                std::max(likelihood.edge[k], likelihood.edge[1 - k]) + turns + spoken;
             all[i][stateOf(k, ShortPause)] = likelihood.room + anyDip;
             all[i][stateOf(k, LongPause)] = all[i][stateOf(k, ShortPause)];
             all[i][stateOf(k, OtherSound)] = likelihood.other + anyDip;

@@ -21,7 +21,7 @@ public:
         double pauseS = 2.5;
     };
 
-    static constexpr std::size_t statesOfKind = 9;
+    static constexpr std::size_t statesOfKind = 10;
     static constexpr std::size_t states = statesOfKind * BreathKinds::kinds;
 
     explicit SegmentModel(const Durations& durations);

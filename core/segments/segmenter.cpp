@@ -6,12 +6,43 @@
 
 #include <algorithm>
 #include <cmath>
+#include <optional>
 
 namespace layakari {
 
 namespace {
 
-constexpr int rounds = 6; // after four the segments of the tuning corpora move no more
+// What has been learned of a recording so far.
+struct Learned {
+    BreathKinds kinds;
+    SegmentModel::Durations durations;
+    SegmentModel::Posterior posterior;
+
+    explicit Learned(const FirstKinds& first) : kinds(first.spectraDb, first.roomSpreadDb) {}
+
+    void expect(const Observations& seen, float askedDb)
+    {
+        kinds.askFor(askedDb);
+        posterior = SegmentModel(durations).posterior(
+            SegmentModel::emissions(kinds.likelihoods(seen), seen));
+    }
+
+    void learn(const Observations& seen)
+    {
+        constexpr double shortestBreathS = 0.4;
+        constexpr double longestBreathS = 15;
+        constexpr double shortestPauseS = 0.5;
+        constexpr double longestPauseS = 10;
+        kinds.learn(seen, posterior.body, posterior.other);
+        kinds.learnRoom(seen, posterior.pause);
+        durations = posterior.durations;
+        // In and out differ, but seldom by more than twice.
+        const double both = std::sqrt(durations.breathS[0] * durations.breathS[1]);
+        for (double& seconds : durations.breathS)
+            seconds = std::clamp(std::sqrt(seconds * both), shortestBreathS, longestBreathS);
+        durations.pauseS = std::clamp(durations.pauseS, shortestPauseS, longestPauseS);
+    }
+};
 
 float probabilityOf(Segment what, const SegmentModel::Posterior& posterior, std::size_t i)
 {
@@ -146,54 +177,36 @@ std::vector<FoundSegment> segmentsOf(const SegmentModel::Posterior& posterior)
 Segmentation findSegments(const FeatureTrack& track, Room& room, const ClassTrack& classes,
                           const std::vector<float>& over, const Progress& progress)
 {
+    // After six rounds the segments of the tuning corpora move no more. While the room is not well
+    // known, more is asked of a breath.
+    constexpr std::array<float, 6> askedDb{4, 4, 2, 0, 0, 0};
+    constexpr std::size_t triedRounds = 3;
+    Segmentation found;
     Observations seen = observe(track, room, classes, over);
     findQuiet(track, room, seen);
-    Segmentation found;
-    const auto first = firstKinds(seen);
-    if (!first) return found;
-    BreathKinds kinds(first->spectraDb, first->roomSpreadDb);
-    SegmentModel::Durations durations;
-    constexpr std::array<float, rounds> askedDb{4, 4, 2, 0, 0, 0};
-    for (int round = 0; round < rounds; ++round) {
-        progress.orStop();
-        kinds.askFor(askedDb[static_cast<std::size_t>(round)]);
-        const SegmentModel model(durations);
-        const SegmentModel::Emissions emissions =
-            SegmentModel::emissions(kinds.likelihoods(seen), seen);
-        found.posterior = model.posterior(emissions);
-        if (round + 1 == rounds) {
-            found.segments = segmentsOf(found.posterior);
-            if (getenv("DBG"))
-                for (auto& g : found.segments)
-                    fprintf(stderr, "%c %.2f-%.2f p %.2f\n", "-ABo"[(int)g.what],
-                            double(g.begin) * .02, double(g.end) * .02, double(g.probability));
-            break;
+    std::optional<Learned> learned;
+    for (const FirstKinds& guess : firstKinds(seen)) {
+        Learned tried(guess);
+        for (std::size_t round = 0; round < triedRounds; ++round) {
+            progress.orStop();
+            tried.expect(seen, askedDb[round]);
+            tried.learn(seen);
         }
-        if (getenv("DBG")) {
-            for (int k = 0; k < 2; ++k) {
-                fprintf(stderr, "round %d kind %d dur %.2f pause %.2f LL %.0f:", round, k,
-                        durations.breathS[k], durations.pauseS, found.posterior.logLikelihood);
-                for (size_t b = 0; b < bandCount; ++b)
-                    fprintf(stderr, " %.0f",
-                            kinds.kind(k).spectrumDb[b] - seen.roomDb[seen.steps() / 2][b]);
-                double w = 0;
-                for (float x : found.posterior.body[k]) w += x;
-                fprintf(stderr, " | %.1f s\n", w * .02);
-            }
-        }
-        kinds.learn(seen, found.posterior.body);
-        refineFloor(track, room, found.posterior);
-        setRoom(seen, room);
-        kinds.learnRoom(seen, found.posterior.pause);
-        durations = found.posterior.durations;
-        // In and out differ, but seldom by more than twice.
-        const double both = std::sqrt(durations.breathS[0] * durations.breathS[1]);
-        for (double& seconds : durations.breathS)
-            seconds = std::clamp(std::sqrt(seconds * both), 0.4, 15.0);
-        durations.pauseS = std::clamp(durations.pauseS, 0.5, 10.0);
+        if (!learned || tried.posterior.logLikelihood > learned->posterior.logLikelihood)
+            learned = std::move(tried);
     }
+    if (!learned) return found;
+    for (std::size_t round = triedRounds; round < askedDb.size(); ++round) {
+        progress.orStop();
+        refineFloor(track, room, learned->posterior);
+        setRoom(seen, room);
+        learned->expect(seen, askedDb[round]);
+        if (round + 1 < askedDb.size()) learned->learn(seen);
+    }
+    found.posterior = std::move(learned->posterior);
+    found.segments = segmentsOf(found.posterior);
     for (std::size_t k = 0; k < BreathKinds::kinds; ++k)
-        found.spectraDb[k] = kinds.kind(k).spectrumDb;
+        found.spectraDb[k] = learned->kinds.kind(k).spectrumDb;
     return found;
 }
 

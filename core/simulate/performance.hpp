@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "core/simulate/temperament.hpp"
 #include "core/evaluate/truth.hpp"
+#include "core/simulate/temperament.hpp"
 
 #include <cstdint>
 #include <vector>

@@ -12,6 +12,7 @@
 #include <cmath>
 #include <nlohmann/json.hpp>
 #include <set>
+#include <sstream>
 #include <sys/stat.h>
 #include <sys/wait.h>
 #include <thread>
@@ -24,7 +25,7 @@ TEST_CASE("Every command has help and a version")
 {
     const TemporaryFolder folder;
     for (const std::string command :
-         {"", "analyse ", "presets ", "plan ", "simulate ", "journal "}) {
+         {"", "analyse ", "evaluate ", "presets ", "plan ", "simulate ", "journal "}) {
         INFO(command);
         const Run help = run(folder, command + "--help");
         CHECK(help.exit == 0);
@@ -241,6 +242,47 @@ TEST_CASE("A simulated practice is the same on every run, and its truth has the 
     for (const auto& entry : std::filesystem::directory_iterator(folder.path()))
         leftovers += entry.path().string().find(".part-") != std::string::npos;
     CHECK(leftovers == 0);
+}
+
+TEST_CASE("A folder of recordings whose truth is known is scored, by either ear")
+{
+    const TemporaryFolder folder;
+    std::filesystem::create_directory(folder / "known");
+    REQUIRE(run(folder, "simulate --plan four-seven-eight --seed 8 --rate 16000 "
+                        "--out known/a.flac --truth known/a.truth.json")
+                .exit == 0);
+    for (const char* ear : {"old", "new"}) {
+        INFO(ear);
+        const Run scored = run(folder, std::string("evaluate known --json --ear ") + ear);
+        REQUIRE(scored.exit == 0);
+        std::istringstream lines(scored.out);
+        std::string one;
+        std::string all;
+        REQUIRE(std::getline(lines, one));
+        REQUIRE(std::getline(lines, all));
+        CHECK(Json::parse(one)["recording"] == "a");
+        CHECK(Json::parse(one)["f1"] >= 0.95);
+        CHECK(Json::parse(all)["recordings"] == 1);
+        CHECK(Json::parse(all)["found"] == Json::parse(one)["found"]);
+    }
+    const Run table = run(folder, "evaluate known");
+    CHECK_THAT(table.out, Catch::Contains("swapped") && Catch::Contains("\nall "));
+
+    // A truth without its recording, one that is no truth, and no folder.
+    writeText(folder / "known" / "b.truth.json", "{}");
+    CHECK(run(folder, "evaluate known").exit == 3);
+    CHECK_THAT(run(folder, "evaluate known").err,
+               Catch::Contains("b.truth.json") && Catch::Contains("beside"));
+    std::filesystem::copy(folder / "known" / "a.flac", folder / "known" / "b.flac");
+    const Run bad = run(folder, "evaluate known --json");
+    CHECK(bad.exit == 3);
+    CHECK_THAT(bad.err, Catch::Contains("b.truth.json"));
+    CHECK(std::count(bad.out.begin(), bad.out.end(), '\n') ==
+          2); // the others are scored all the same
+    CHECK(run(folder, "evaluate nowhere").exit == 3);
+    std::filesystem::create_directory(folder / "empty");
+    CHECK_THAT(run(folder, "evaluate empty").err, Catch::Contains("NAME.truth.json"));
+    CHECK(run(folder, "evaluate known --ear third").exit == 2);
 }
 
 TEST_CASE("Hums are read: in the file with their pitch, and in the summary")

@@ -2,12 +2,12 @@
 //
 // People who speak over the breath, and sound that was lost. On temperaments and seeds that served
 // no tuning; the words are made here, the tuning's were not.
+#include "core/evaluate/scoring.hpp"
 #include "core/listen/lost_sound.hpp"
 #include "core/listen/painted_over.hpp"
 #include "core/listen/voices.hpp"
 #include "core/reading/reading.hpp"
 #include "core/simulate/random.hpp"
-#include "core/evaluate/scoring.hpp"
 #include "tests/support/sounds.hpp"
 #include "tests/support/temporary_folder.hpp"
 

@@ -1,9 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
 // What the first listener promises, on seeds and temperaments that served no tuning.
+#include "core/evaluate/scoring.hpp"
 #include "core/reading/reading.hpp"
 #include "core/simulate/random.hpp"
-#include "core/evaluate/scoring.hpp"
 #include "tests/support/sounds.hpp"
 #include "tests/support/temporary_folder.hpp"
 

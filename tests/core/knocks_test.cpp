@@ -2,11 +2,11 @@
 //
 // Short sounds beside breath: what they must not do to the reading. On temperaments and seeds that
 // served no tuning; the knocks are made here.
+#include "core/evaluate/scoring.hpp"
 #include "core/listen/knocks.hpp"
 #include "core/listen/painted_over.hpp"
 #include "core/reading/reading.hpp"
 #include "core/simulate/random.hpp"
-#include "core/evaluate/scoring.hpp"
 #include "tests/support/sounds.hpp"
 
 #include <catch2/catch.hpp>

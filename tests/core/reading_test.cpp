@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/evaluate/scoring.hpp"
 #include "core/reading/reading.hpp"
 #include "core/report/sentence.hpp"
-#include "core/evaluate/scoring.hpp"
 #include "tests/support/shared_practices.hpp"
 #include "tests/support/sounds.hpp"
 #include "tests/support/temporary_folder.hpp"

@@ -2,11 +2,11 @@
 //
 // A recorder that turns itself up and down: found, taken out, and read beneath. On temperaments and
 // seeds that served no tuning.
+#include "core/evaluate/scoring.hpp"
 #include "core/features/recorder_gain.hpp"
 #include "core/features/room_pauses.hpp"
 #include "core/reading/reading.hpp"
 #include "core/simulate/random.hpp"
-#include "core/evaluate/scoring.hpp"
 #include "tests/support/sounds.hpp"
 #include "tests/support/temporary_folder.hpp"
 

@@ -5,6 +5,7 @@
 #include "core/journal/backup.hpp"
 #include "core/report/take_out.hpp"
 #include "desktop/desk/sitting_actions.hpp"
+#include "desktop/read/read_page.hpp"
 #include "desktop/reflect/reflect_page.hpp"
 #include "tests/desktop/prepare.hpp"
 #include "tests/support/journal_in.hpp"
@@ -12,6 +13,7 @@
 #include <QCheckBox>
 #include <QDateTimeEdit>
 #include <QDialog>
+#include <QLabel>
 #include <QPlainTextEdit>
 #include <QSpinBox>
 
@@ -69,6 +71,37 @@ void press(QDialog& dialog, const char* name)
 }
 
 } // namespace
+
+TEST_CASE("A recording is given as an example, after one is told what that means")
+{
+    Club w;
+    const TemporaryFolder given;
+    const QString folder = QString::fromStdString(given.path().string());
+    w.window.openFiles({w.recording()});
+    REQUIRE(QTest::qWaitFor([&] { return !w.window.readPage()->isBusy(); }, longMs));
+    auto* give = w.find<QAction>("menuGiveExample");
+
+    // Not without agreeing.
+    whenAsked([](QDialog& dialog) { QTest::keyClick(&dialog, Qt::Key_Escape); });
+    give->trigger();
+    CHECK(std::filesystem::is_empty(given.path()));
+
+    bool isTold = false;
+    whenAsked([&](QDialog& dialog) {
+        for (const QLabel* label : dialog.findChildren<QLabel*>())
+            isTold |= label->text().contains("everyone who can be heard in it");
+        answerFileDialog(folder);
+        press(dialog, "questionDoIt");
+    });
+    give->trigger();
+    CHECK(isTold);
+    std::vector<std::string> names;
+    for (const auto& entry : std::filesystem::directory_iterator(given.path()))
+        names.push_back(entry.path().filename().string());
+    REQUIRE(names.size() == 2);
+    for (const std::string& name : names) CHECK_THAT(name, Catch::StartsWith("example-"));
+    CHECK_THAT(w.says("message"), Catch::Contains("example-"));
+}
 
 TEST_CASE("A sitting of the wrong person is moved, with what it taught, and Ctrl+Z brings it back")
 {

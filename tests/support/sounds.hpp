@@ -2,9 +2,9 @@
 #pragma once
 
 #include "core/curriculum/presets.hpp"
+#include "core/evaluate/scoring.hpp"
 #include "core/features/feature_track.hpp"
 #include "core/simulate/practitioner.hpp"
-#include "core/evaluate/scoring.hpp"
 
 #include <filesystem>
 #include <functional>
