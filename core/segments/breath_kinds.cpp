@@ -181,7 +181,7 @@ float fitUnder(const Bands& level, const Bands& expectedDb, const Bands& inverse
 float likeBreath(float probability)
 {
     constexpr float oneWitness = 0.05f;
-    constexpr float least = 0.02f;
+    constexpr float least = 0.05f;
     const float p = std::clamp(probability, least, 1 - least);
     return oneWitness * std::log(p / (1 - p));
 }

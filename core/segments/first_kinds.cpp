@@ -224,20 +224,22 @@ std::array<Bands, BreathKinds::spectra> spectraOf(const std::vector<Piece>& piec
     return spectra;
 }
 
-// Other noise begins as what is least like breath, or else as wind: below 400 Hz.
-Bands otherNoise(const Observations& seen, const std::vector<Piece>& pieces)
+// Wind: below 400 Hz, and nothing above.
+Bands wind(const Observations& seen)
 {
-    constexpr float unlike = 0.25f;
     constexpr std::size_t windBands = 3;
     constexpr float windDb = 12;
     constexpr float nothingDb = -15;
-    const Piece* least = nullptr;
-    for (const Piece& piece : pieces)
-        if (piece.breath < unlike && (!least || piece.breath < least->breath)) least = &piece;
-    if (least) return least->spectrumDb;
-    Bands wind = seen.roomDb[seen.steps() / 2];
-    for (std::size_t b = 0; b < bandCount; ++b) wind[b] += b < windBands ? windDb : nothingDb;
-    return wind;
+    Bands spectrum = seen.roomDb[seen.steps() / 2];
+    for (std::size_t b = 0; b < bandCount; ++b) spectrum[b] += b < windBands ? windDb : nothingDb;
+    return spectrum;
+}
+
+// What is least like breath among the pieces.
+const Piece& leastLikely(const std::vector<Piece>& pieces)
+{
+    return *std::min_element(pieces.begin(), pieces.end(),
+                             [](const Piece& a, const Piece& b) { return a.breath < b.breath; });
 }
 
 } // namespace
@@ -283,14 +285,18 @@ std::vector<FirstKinds> firstKinds(const Observations& seen)
     const std::vector<Piece> all = piecesOf(seen, standingOut(seen, spread));
     const std::vector<Piece> likely = mostLikely(all);
     std::vector<FirstKinds> guesses;
-    const Bands noise = otherNoise(seen, all);
     if (likely.empty()) return guesses;
-    guesses.push_back({spectraOf(likely, bestSorting(likely).isB, noise), spread});
+    // The classes have not heard every breath: other noise begins as wind, and only in some of the
+    // guesses as what they find least like breath.
+    const std::vector<bool> sorted = bestSorting(likely).isB;
     std::vector<bool> inTurns(likely.size());
     for (std::size_t i = 0; i < inTurns.size(); ++i) inTurns[i] = i % 2 == 1;
-    guesses.push_back({spectraOf(likely, inTurns, noise), spread});
-    if (likely.size() < all.size())
-        guesses.push_back({spectraOf(all, bestSorting(all).isB, noise), spread});
+    guesses.push_back({spectraOf(likely, sorted, wind(seen)), spread});
+    guesses.push_back({spectraOf(likely, inTurns, wind(seen)), spread});
+    if (likely.size() < all.size()) {
+        guesses.push_back({spectraOf(all, bestSorting(all).isB, wind(seen)), spread});
+        guesses.push_back({spectraOf(likely, sorted, leastLikely(all).spectrumDb), spread});
+    }
     return guesses;
 }
 

@@ -42,12 +42,12 @@ SegmentModel::SegmentModel(const Durations& durations)
 {
     constexpr double riseS = 0.15;
     constexpr double fadeS = 0.35;
-    constexpr double turnS = 0.05;
+    constexpr double turnS = 0.06;
     constexpr double shortPauseS = 0.15;
     constexpr double otherS = 0.4;
     // A breath is followed by one of its own kind where the one between is not heard at all.
-    constexpr double again = 0.015;
-    constexpr double other = 0.01;
+    constexpr double again = 0.008;
+    constexpr double other = 0.02;
     for (std::size_t k = 0; k < BreathKinds::kinds; ++k) {
         const std::size_t o = 1 - k;
         const auto leave = [&](Part part, double seconds,
@@ -88,7 +88,8 @@ static float dips(float valleyDb)
 {
     constexpr float turnDb = 2.5f;
     constexpr float softnessDb = 0.7f;
-    return -std::log1p(std::exp((turnDb - valleyDb) / softnessDb));
+    constexpr float steepness = 2;
+    return -steepness * std::log1p(std::exp((turnDb - valleyDb) / softnessDb));
 }
 
 SegmentModel::Emissions
@@ -101,8 +102,8 @@ SegmentModel::emissions(const std::vector<BreathKinds::Likelihood>& likelihoods,
     constexpr float deepestDb = 20;
     constexpr float mostFlutters = 8;
     constexpr float dipTemper = 0.15f;
-    // While somebody speaks, less is breathed: a second of words weighs as much as odds of three.
-    constexpr float spokenLog = -0.02f;
+    // While somebody speaks, less is breathed: a second of words weighs as much as odds of seven.
+    constexpr float spokenLog = -0.04f;
     Emissions all(likelihoods.size());
     for (std::size_t i = 0; i < all.size(); ++i) {
         const BreathKinds::Likelihood& likelihood = likelihoods[i];
