@@ -76,8 +76,10 @@ Observations observe(const FeatureTrack& track, const Room& room, const ClassTra
             known = std::max(known, over[f]);
         }
         const auto& p = classes.probability[i];
-        seen.over[i] = 1 - (1 - known) * (1 - p[ClassTrack::Voice]) * (1 - p[ClassTrack::Tonal]) *
-                               (1 - p[ClassTrack::Struck]);
+        // A tone where there is breath is the breath's own as often as not: of a narrow nose.
+        constexpr float ownTone = 0.7f;
+        seen.over[i] = 1 - (1 - known) * (1 - p[ClassTrack::Voice]) * (1 - p[ClassTrack::Struck]) *
+                               (1 - (1 - ownTone * p[ClassTrack::Breath]) * p[ClassTrack::Tonal]);
         seen.swell[i] = p[ClassTrack::Swell];
         seen.breath[i] = p[ClassTrack::Breath];
         for (std::size_t b = 0; b < bandCount; ++b)
