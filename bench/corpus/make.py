@@ -2,10 +2,11 @@
 # SPDX-License-Identifier: GPL-3.0-or-later
 """Makes recordings that the program's simulator did not make, with plans and truth, and an index.json.
 
-    make.py --out FOLDER [--held] [--seeds N] [--only PART...] [--jobs 2]
+    make.py --out FOLDER [--held [--series N]] [--seeds N] [--only PART...] [--jobs 2]
 
 Without --held what serves tuning and training; with it what is kept back: other seeds, makers, voices and sounds
-(kept_back.txt). The same packages give the same recordings.
+(kept_back.txt). A series of them that was looked at serves tuning from then on, and the next one is kept back: 1 was,
+on 2026-12-01. The same packages give the same recordings.
 """
 import argparse
 import json
@@ -45,10 +46,11 @@ PLANS = {
 
 
 class Case:
-    def __init__(self, group, what, number, held):
+    def __init__(self, group, what, number, held, series=2):
         self.group, self.what, self.held = group, what, held
         self.name = "%s_%s_%02d" % (group, what, number)
-        self.seed = zlib.crc32(("held " if held else "tuning ").encode() + self.name.encode())
+        side = "tuning " if not held else "held " if series == 1 else "held %d " % series
+        self.seed = zlib.crc32(side.encode() + self.name.encode())
         self.number = number
 
 
@@ -234,13 +236,14 @@ def main():
     ap = argparse.ArgumentParser(description=__doc__.split("\n")[0])
     ap.add_argument("--out", required=True)
     ap.add_argument("--held", action="store_true")
+    ap.add_argument("--series", type=int, default=2)
     ap.add_argument("--seeds", type=int, default=1)
     ap.add_argument("--only", nargs="*", default=[])
     ap.add_argument("--jobs", type=int, default=2)
     a = ap.parse_args()
     sounds.check()
     os.makedirs(a.out, exist_ok=True)
-    cases = [Case(g, w, i, a.held) for g, whats in GROUPS.items() for w in whats for i in range(SHARE[g] * a.seeds)]
+    cases = [Case(g, w, i, a.held, a.series) for g, whats in GROUPS.items() for w in whats for i in range(SHARE[g] * a.seeds)]
     cases = [c for c in cases if not a.only or any(part in c.name for part in a.only)]
     with ProcessPoolExecutor(a.jobs) as pool:
         entries = list(pool.map(make, [(c, a.out) for c in cases]))

@@ -2,6 +2,7 @@
 #include "core/evaluate/evaluation.hpp"
 
 #include "core/evaluate/scoring.hpp"
+#include "core/measure/read_kind_words.hpp"
 
 #include <algorithm>
 #include <cmath>
@@ -42,16 +43,7 @@ bool isHeld(const ReadPhase& phase)
     return phase.kind == ReadKind::HoldFull || phase.kind == ReadKind::HoldEmpty;
 }
 
-std::string wordOf(const ReadPhase& phase)
-{
-    switch (phase.kind) {
-    case ReadKind::Inhale: return "inhale";
-    case ReadKind::HoldFull: return "hold_full";
-    case ReadKind::Exhale: return "exhale";
-    case ReadKind::HoldEmpty: return "hold_empty";
-    default: return "";
-    }
-}
+std::string wordOf(const ReadPhase& phase) { return readKindWords.of(phase.kind); }
 
 // Pairs of a true and a read phase, the best first, each in one pair at most.
 template <class Fits>

@@ -3,6 +3,7 @@
 
 #include "core/base/files.hpp"
 #include "core/base/new_file.hpp"
+#include "core/measure/read_kind_words.hpp"
 
 #include <algorithm>
 
@@ -35,20 +36,6 @@ std::vector<std::optional<int>> plannedIndices(const Reading& reading)
     return indices;
 }
 
-std::optional<std::string> wordOf(ReadKind kind)
-{
-    switch (kind) {
-    case ReadKind::Inhale: return "inhale";
-    case ReadKind::HoldFull: return "hold_full";
-    case ReadKind::Exhale: return "exhale";
-    case ReadKind::HoldEmpty: return "hold_empty";
-    case ReadKind::Strokes: return "strokes";
-    case ReadKind::Voice:
-    case ReadKind::Unknown: break;
-    }
-    return std::nullopt;
-}
-
 } // namespace
 
 Truth truthOf(const Reading& reading)
@@ -58,12 +45,17 @@ Truth truthOf(const Reading& reading)
     const std::vector<std::optional<int>> planned = plannedIndices(reading);
     for (const ReadPhase& phase : reading.phases) {
         if (phase.kind == ReadKind::Voice) truth.voice.push_back({phase.startS, phase.endS});
-        const auto word = wordOf(phase.kind);
-        if (!word) continue;
+        if (phase.kind == ReadKind::Voice || phase.kind == ReadKind::Unknown) continue;
         const std::optional<int> cycle =
             phase.cycle ? planned.at(static_cast<std::size_t>(*phase.cycle)) : std::nullopt;
-        truth.phases.push_back(
-            {*word, phase.sound, phase.startS, phase.endS, phase.role, cycle, {}, {}});
+        truth.phases.push_back({readKindWords.of(phase.kind),
+                                phase.sound,
+                                phase.startS,
+                                phase.endS,
+                                phase.role,
+                                cycle,
+                                {},
+                                {}});
     }
     for (std::size_t run = 0; run < reading.strokeRuns.size(); ++run)
         for (const double time : reading.strokeRuns[run].strokeTimesS)

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/evaluate/scoring.hpp"
 
+#include "core/measure/read_kind_words.hpp"
+
 #include <algorithm>
 #include <cmath>
 
@@ -10,20 +12,6 @@ namespace {
 
 // Below this a pause of natural breathing is a turn or a hold as one likes.
 constexpr double shortPauseS = 0.45;
-
-const char* wordOf(ReadKind kind)
-{
-    switch (kind) {
-    case ReadKind::Inhale: return "inhale";
-    case ReadKind::HoldFull: return "hold_full";
-    case ReadKind::Exhale: return "exhale";
-    case ReadKind::HoldEmpty: return "hold_empty";
-    case ReadKind::Strokes: return "strokes";
-    case ReadKind::Voice: return "voice";
-    case ReadKind::Unknown: return "unknown";
-    }
-    return "";
-}
 
 bool isPause(const std::string& kind) { return kind.starts_with("hold"); }
 
@@ -72,7 +60,8 @@ Summary trueSummary(const Truth& truth, bool byFlow)
     for (const Truth::Phase& p : truth.phases) {
         ReadPhase phase;
         for (int k = 0; k < 4; ++k)
-            if (p.kind == wordOf(static_cast<ReadKind>(k))) phase.kind = static_cast<ReadKind>(k);
+            if (p.kind == readKindWords.of(static_cast<ReadKind>(k)))
+                phase.kind = static_cast<ReadKind>(k);
         phase.startS = byFlow ? p.flowStartS.value_or(p.startS) : p.startS;
         phase.endS = byFlow ? p.flowEndS.value_or(p.endS) : p.endS;
         phase.role = p.role;
@@ -118,7 +107,7 @@ Score scoreReading(const Reading& reading, const Truth& truth)
         for (std::size_t i = 0; i < reading.phases.size(); ++i)
             if (!used[i] && jaccard(reading.phases[i], t) > 0.5) best = i;
         const bool overlaps = best < reading.phases.size();
-        const bool found = overlaps && t.kind == wordOf(reading.phases[best].kind);
+        const bool found = overlaps && t.kind == readKindWords.of(reading.phases[best].kind);
         if (overlaps) used[best] = true;
         if (optional) continue;
         ++score.truePhases;
@@ -129,7 +118,7 @@ Score scoreReading(const Reading& reading, const Truth& truth)
         const bool breath = t.kind == "inhale" || t.kind == "exhale";
         score.trueBreaths += breath;
         score.swappedBreaths +=
-            breath && overlaps && !found && !isPause(wordOf(reading.phases[best].kind));
+            breath && overlaps && !found && !isPause(readKindWords.of(reading.phases[best].kind));
         if (!found || !practice) continue;
         const ReadPhase& heard = reading.phases[best];
         score.boundaryErrorsS.insert(score.boundaryErrorsS.end(),

@@ -4,6 +4,7 @@
 #include "core/base/checked_json.hpp"
 #include "core/base/files.hpp"
 #include "core/base/text.hpp"
+#include "core/measure/read_kind_words.hpp"
 #include "core/plan/plan_words.hpp"
 
 #include <nlohmann/json.hpp>
@@ -61,10 +62,11 @@ std::vector<Truth::Stretch> readStretches(const CheckedJson& document, const cha
 
 Truth::Phase readPhase(const CheckedJson& value)
 {
-    static const std::vector<std::string> kinds{"inhale", "hold_full", "exhale", "hold_empty",
-                                                "strokes"};
     Truth::Phase phase;
-    phase.kind = kinds[value.require("kind").wordAmong(kinds)];
+    const CheckedJson kind = value.require("kind");
+    const ReadKind what = kind.oneOf(readKindWords);
+    if (what == ReadKind::Voice || what == ReadKind::Unknown) kind.fault("is no phase of a truth");
+    phase.kind = readKindWords.of(what);
     if (const auto sound = value.findValue("sound")) phase.sound = sound->oneOf(soundWords);
     phase.startS = seconds(value, "start_s");
     phase.endS = seconds(value, "end_s");

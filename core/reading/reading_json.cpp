@@ -2,6 +2,7 @@
 #include "core/base/checked_json.hpp"
 #include "core/base/files.hpp"
 #include "core/base/text.hpp"
+#include "core/measure/read_kind_words.hpp"
 #include "core/plan/plan_words.hpp"
 #include "core/reading/beyond_phases_json.hpp"
 #include "core/reading/reading.hpp"
@@ -17,8 +18,6 @@ namespace {
 
 using Json = nlohmann::ordered_json;
 
-constexpr EnumWords<ReadKind, ReadKind::Unknown> kindWords{
-    "inhale", "hold_full", "exhale", "hold_empty", "strokes", "voice", "unknown"};
 const std::vector<std::string> originWords{"heard", "corrected"};
 
 constexpr std::size_t mostPhases = 200000;
@@ -53,7 +52,7 @@ Json toJson(const Quality& quality)
 
 Json toJson(const ReadPhase& p)
 {
-    return {{"kind", kindWords.of(p.kind)},
+    return {{"kind", readKindWords.of(p.kind)},
             {"sound", toWord(p.sound)},
             {"start_s", seconds(p.startS)},
             {"end_s", seconds(p.endS)},
@@ -205,7 +204,7 @@ Quality parseQuality(const CheckedJson& value)
 ReadPhase parsePhase(const CheckedJson& value, double notBefore, std::size_t cycles)
 {
     ReadPhase p;
-    p.kind = value.require("kind").oneOf(kindWords);
+    p.kind = value.require("kind").oneOf(readKindWords);
     if (const auto sound = value.findValue("sound")) p.sound = sound->oneOf(soundWords);
     p.startS = value.require("start_s").number(0, mostSeconds);
     p.endS = value.require("end_s").number(0, mostSeconds);
