@@ -54,6 +54,16 @@ std::vector<float> valleys(const Observations& seen)
 
 } // namespace
 
+Observations Observations::first(std::size_t count) const
+{
+    Observations some = *this;
+    some.levelDb.resize(count);
+    some.roomDb.resize(count);
+    for (std::vector<float>* values : {&some.over, &some.swell, &some.breath, &some.valleyDb})
+        values->resize(count);
+    return some;
+}
+
 Observations observe(const FeatureTrack& track, const Room& room, const ClassTrack& classes,
                      const std::vector<float>& over)
 {

@@ -29,6 +29,8 @@ struct Observations {
     std::vector<float> valleyDb;
 
     std::size_t steps() const { return levelDb.size(); }
+    /// The first `count` steps alone.
+    Observations first(std::size_t count) const;
     static std::size_t frameOf(std::size_t step) { return step * framesPerStep; }
 };
 

@@ -184,18 +184,22 @@ Segmentation findSegments(const FeatureTrack& track, Room& room, const ClassTrac
     Segmentation found;
     Observations seen = observe(track, room, classes, over);
     findQuiet(track, room, seen);
+    // Five minutes tell which guess is the best one; the rest is learned from all of it.
+    constexpr std::size_t enoughSteps = 15000;
+    const Observations sample = seen.first(std::min(enoughSteps, seen.steps()));
     std::optional<Learned> learned;
-    for (const FirstKinds& guess : firstKinds(seen)) {
+    for (const FirstKinds& guess : firstKinds(sample)) {
         Learned tried(guess);
         for (std::size_t round = 0; round < triedRounds; ++round) {
             progress.orStop();
-            tried.expect(seen, askedDb[round]);
-            tried.learn(seen);
+            tried.expect(sample, askedDb[round]);
+            tried.learn(sample);
         }
         if (!learned || tried.posterior.logLikelihood > learned->posterior.logLikelihood)
             learned = std::move(tried);
     }
     if (!learned) return found;
+    if (sample.steps() < seen.steps()) learned->expect(seen, askedDb[triedRounds - 1]);
     for (std::size_t round = triedRounds; round < askedDb.size(); ++round) {
         progress.orStop();
         refineFloor(track, room, learned->posterior);
