@@ -134,13 +134,13 @@ private:
             return sum;
         };
         RoomEcho best;
-        double most_likely = evidence(best);
+        double likeliest = evidence(best);
         for (const double decay : decaysS)
             for (const double direct : directsDb) {
                 m_progress.orStop();
                 const RoomEcho echo{decay, direct};
-                if (const double e = evidence(echo); e > most_likely) {
-                    most_likely = e;
+                if (const double e = evidence(echo); e > likeliest) {
+                    likeliest = e;
                     best = echo;
                 }
             }

@@ -36,6 +36,16 @@ constexpr Part partOf(std::size_t state)
 constexpr std::size_t kindOf(std::size_t state) { return state / SegmentModel::statesOfKind; }
 constexpr bool isBreath(Part part) { return part <= Turn; }
 
+// How likely a turn dips by as much as this: nothing flows while the breath turns, so that without
+// an echo it dips to the room, and in any room by two or three decibels.
+float dips(float valleyDb)
+{
+    constexpr float turnDb = 2.5f;
+    constexpr float softnessDb = 0.7f;
+    constexpr float steepness = 2;
+    return -steepness * std::log1p(std::exp((turnDb - valleyDb) / softnessDb));
+}
+
 } // namespace
 
 SegmentModel::SegmentModel(const Durations& durations)
@@ -80,16 +90,6 @@ SegmentModel::SegmentModel(const Durations& durations)
         m_start[stateOf(k, LongPause)] = 0.4f;
         m_start[stateOf(k, Body)] = 0.1f;
     }
-}
-
-// How likely a turn dips by as much as this: nothing flows while the breath turns, so that without
-// an echo it dips to the room, and in any room by two or three decibels.
-static float dips(float valleyDb)
-{
-    constexpr float turnDb = 2.5f;
-    constexpr float softnessDb = 0.7f;
-    constexpr float steepness = 2;
-    return -steepness * std::log1p(std::exp((turnDb - valleyDb) / softnessDb));
 }
 
 SegmentModel::Emissions

@@ -56,30 +56,33 @@ float probabilityOf(Segment what, const SegmentModel::Posterior& posterior, std:
 }
 
 // Where the breath turns within steps [begin, end), in order.
-std::vector<std::size_t> turnsIn(std::vector<float> turn, std::size_t begin, std::size_t end)
+std::vector<std::size_t> turnsIn(const SegmentModel::Posterior& posterior, std::size_t begin,
+                                 std::size_t end)
 {
-    constexpr std::size_t reach = 15; // steps, 0.3 s: no breath is shorter
+    constexpr std::size_t window = 31; // steps, 0.62 s: no breath is shorter than half of that
     constexpr float likely = 0.5f;
+    std::vector<float> turn(posterior.turn.begin() + static_cast<std::ptrdiff_t>(begin),
+                            posterior.turn.begin() + static_cast<std::ptrdiff_t>(end));
     std::vector<std::size_t> found;
     for (;;) {
         float most = 0;
-        std::size_t at = begin;
+        std::size_t last = 0;
         float sum = 0;
-        for (std::size_t i = begin; i < end; ++i) {
+        for (std::size_t i = 0; i < turn.size(); ++i) {
             sum += turn[i];
-            if (i >= begin + 2 * reach + 1) sum -= turn[i - 2 * reach - 1];
-            if (sum > most) most = sum, at = i;
+            if (i >= window) sum -= turn[i - window];
+            if (sum > most) most = sum, last = i;
         }
         if (most < likely) break;
-        const std::size_t first = std::max(begin, at > 2 * reach ? at - 2 * reach : 0);
+        const std::size_t first = last + 1 > window ? last + 1 - window : 0;
         float weight = 0;
         float mean = 0;
-        for (std::size_t i = first; i <= at; ++i) {
+        for (std::size_t i = first; i <= last; ++i) {
             weight += turn[i];
             mean += turn[i] * static_cast<float>(i - first);
             turn[i] = 0;
         }
-        found.push_back(first + static_cast<std::size_t>(mean / weight + 0.5f));
+        found.push_back(begin + first + static_cast<std::size_t>(mean / weight + 0.5f));
     }
     std::sort(found.begin(), found.end());
     return found;
@@ -164,7 +167,7 @@ std::vector<FoundSegment> segmentsOf(const SegmentModel::Posterior& posterior)
         while (end < steps && whatAt(end) == what) ++end;
         std::size_t from = begin;
         if (what == Segment::BreathA)
-            for (const std::size_t turn : turnsIn(posterior.turn, begin, end)) {
+            for (const std::size_t turn : turnsIn(posterior, begin, end)) {
                 addSegment(segments, posterior, {what, from, turn, 0});
                 from = std::max(from, turn);
             }

@@ -27,7 +27,7 @@ struct Segmentation {
 };
 
 /// The segments that posteriors have: breath where it is the most probable, cut where it turns with
-/// a probability over a half within 0.3 s, each piece of the kind that it rather is. Which of two
+/// a probability over a half within 0.6 s, each piece of the kind that it rather is. Which of two
 /// like kinds is which may be doubtful while every turn between them is plain: so the turns are
 /// found for themselves.
 std::vector<FoundSegment> segmentsOf(const SegmentModel::Posterior& posterior);
