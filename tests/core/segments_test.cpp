@@ -4,8 +4,10 @@
 #include "core/segments/boundary_fit.hpp"
 #include "core/segments/segmenter.hpp"
 
+#include <algorithm>
 #include <catch2/catch.hpp>
 #include <cmath>
+#include <functional>
 #include <random>
 
 using namespace layakari;
@@ -150,4 +152,109 @@ TEST_CASE("Breaths take turns, and a dip between like sounds is a turn where a g
                   posterior.other[s] ==
               Approx(1).margin(1e-3));
     }
+}
+
+namespace {
+
+// One step over a room at -60 dB in all bands, with nothing over it.
+Observations oneStep(float levelDb)
+{
+    Observations seen;
+    Bands level;
+    level.fill(levelDb);
+    Bands room;
+    room.fill(-60);
+    seen.levelDb = {level};
+    seen.roomDb = {room};
+    seen.over = seen.swell = seen.valleyDb = {0};
+    seen.breath = {0.5f};
+    return seen;
+}
+
+// Breath of two kinds that rises by 15 dB over that room.
+BreathKinds someKinds()
+{
+    Bands breath;
+    breath.fill(-45);
+    Bands spread;
+    spread.fill(1.5f);
+    return {{breath, breath, breath}, spread};
+}
+
+float breathOverPause(const Observations& seen)
+{
+    const auto likelihood = someKinds().likelihoods(seen).at(0);
+    return likelihood.body[0] - likelihood.room;
+}
+
+} // namespace
+
+TEST_CASE("A level at the room's is a pause and one at the breath's is breath")
+{
+    CHECK(breathOverPause(oneStep(-60)) < -1);
+    CHECK(breathOverPause(oneStep(-45)) > 1);
+}
+
+TEST_CASE(
+    "A voice over it makes bands louder: that is no breath, and where it is quiet is none either")
+{
+    // Half of the bands as loud as breath would be, or louder: somebody speaks.
+    Observations loud = oneStep(-60);
+    for (std::size_t b = 0; b < bandCount / 2; ++b) loud.levelDb[0][b] = -44;
+    const float unmasked = breathOverPause(loud);
+    loud.over = {1};
+    const float masked = breathOverPause(loud);
+    CHECK(masked < 0);        // the open bands say that nobody breathes
+    CHECK(masked < unmasked); // which the voice's own bands do not hide any more
+
+    Observations both = oneStep(-45);
+    for (std::size_t b = 0; b < bandCount / 2; ++b) both.levelDb[0][b] = -20;
+    both.over = {1};
+    CHECK(breathOverPause(both) > 0); // and here they say that somebody does
+}
+
+TEST_CASE("A room that swells is still the room, where it is known that it does")
+{
+    Observations swollen = oneStep(-55);
+    const float surprised = breathOverPause(swollen);
+    swollen.swell = {1};
+    CHECK(breathOverPause(swollen) < surprised);
+}
+
+TEST_CASE("A kind is learned from the moments that are its own, and stands over the room")
+{
+    Observations seen;
+    std::array<std::vector<float>, 2> body;
+    std::vector<float> other;
+    Bands room;
+    room.fill(-60);
+    constexpr int steps = 400;
+    for (int i = 0; i < steps; ++i) {
+        const bool first = i % 100 < 50;
+        Bands level = room;
+        // The first kind is bright, the second dark.
+        for (std::size_t b = 0; b < bandCount; ++b)
+            if ((b >= bandCount / 2) == first) level[b] = -40;
+        seen.levelDb.push_back(level);
+        seen.roomDb.push_back(room);
+        for (auto* values : {&seen.over, &seen.swell, &seen.valleyDb}) values->push_back(0);
+        seen.breath.push_back(0.5f);
+        body[0].push_back(first ? 1.0f : 0.0f);
+        body[1].push_back(first ? 0.0f : 1.0f);
+        other.push_back(0);
+    }
+    BreathKinds kinds = someKinds();
+    for (int round = 0; round < 4; ++round) kinds.learn(seen, body, other);
+    const Bands& bright = kinds.kind(0).spectrumDb;
+    const Bands& dark = kinds.kind(1).spectrumDb;
+    CHECK(bright[bandCount - 2] > dark[bandCount - 2] + 10);
+    CHECK(dark[1] > bright[1] + 10);
+
+    // Of moments that are the room's alone, nothing is learned that cannot be heard.
+    for (Bands& level : seen.levelDb) level = room;
+    kinds.askFor(0);
+    for (int round = 0; round < 10; ++round) kinds.learn(seen, body, other);
+    Bands over = kinds.kind(0).spectrumDb;
+    std::sort(over.begin(), over.end(), std::greater<>());
+    CHECK((over[0] + over[1] + over[2] + over[3]) / 4 >= -60.01f);
 }
