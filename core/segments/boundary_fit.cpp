@@ -108,8 +108,9 @@ public:
     {
         constexpr float soundsFromDb = 3;
         std::vector<float> errors(static_cast<std::size_t>(candidates()), 0.0f);
+        const float* atBoundary = expectedDb.data() + reach;
         for (int d = -reach; d <= reach; ++d) {
-            const float level = expectedDb[static_cast<std::size_t>(d + reach)];
+            const float level = atBoundary[d];
             const auto spread =
                 static_cast<float>(level > soundsFromDb ? soundSpread : quietSpread);
             const float inverse = 1 / spread;
@@ -143,7 +144,8 @@ std::vector<float> expected(EdgeKind kind, int reach, const Ramp& down, const Ra
 {
     const double share = echo.decayS > 0 ? powerOf(-echo.directDb) : 0;
     const double keeps = echo.decayS > 0 ? std::pow(10, -6 * hop / echo.decayS) : 0;
-    std::vector<float> level(static_cast<std::size_t>(2 * reach + 1));
+    std::vector<float> level(2 * static_cast<std::size_t>(reach) + 1);
+    float* atBoundary = level.data() + reach;
     double late = 0;
     for (int d = -reach; d <= reach; ++d) {
         double direct = 0;
@@ -152,8 +154,7 @@ std::vector<float> expected(EdgeKind kind, int reach, const Ramp& down, const Ra
         if (kind != EdgeKind::Offset && d > 0)
             direct = afterPower / (1 + share) * ramp(d, up.length, up.exponent);
         late = d == -reach ? share * direct : keeps * late + (1 - keeps) * share * direct;
-        level[static_cast<std::size_t>(d + reach)] =
-            static_cast<float>(10 * std::log10(1 + direct + late));
+        atBoundary[d] = static_cast<float>(10 * std::log10(1 + direct + late));
     }
     return level;
 }

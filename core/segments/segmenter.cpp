@@ -82,7 +82,7 @@ std::vector<std::size_t> turnsIn(const SegmentModel::Posterior& posterior, std::
             mean += turn[i] * static_cast<float>(i - first);
             turn[i] = 0;
         }
-        found.push_back(begin + first + static_cast<std::size_t>(mean / weight + 0.5f));
+        found.push_back(begin + first + static_cast<std::size_t>(std::lround(mean / weight)));
     }
     std::sort(found.begin(), found.end());
     return found;
