@@ -32,7 +32,8 @@ struct AnalyseOptions {
     bool asJson = false;
     std::string person; // whose sittings the readings are; empty where they are not saved
     std::string data;
-    Ear ear = Ear::Old;
+    Ear ear = Ear::New;
+    std::vector<std::string> answers; // to the reading's questions, in their order
 };
 
 struct Outcome {
@@ -47,6 +48,34 @@ const Error nothingHeard{ErrorCode::CannotRead, "", "", "no breathing was heard 
 
 Outcome failed(const Error& error) { return {error, exitFor(error), {}, {}}; }
 
+// The reading after each of the answers. An answer that is none to what is asked is an error.
+Result<Reading> answered(const Listened& listened, const std::optional<Plan>& plan, Known known,
+                         const std::vector<std::string>& answers)
+{
+    Reading reading = readAgainst(listened, plan, known);
+    for (const std::string& word : answers) {
+        const std::string& file = listened.recording.file;
+        if (reading.questions.empty())
+            return fail({ErrorCode::BadArgument, file, "",
+                         "--answer " + word + ": nothing is asked of this reading",
+                         "read it without --answer to see what is asked"});
+        const ReadQuestion& question = reading.questions.front();
+        const auto correction = correctionBy(question, word);
+        if (!correction) {
+            std::string words;
+            for (const ReadQuestion::Answer& possible : question.answers)
+                words += possible.word + ", ";
+            return fail({ErrorCode::BadArgument, file, "",
+                         "--answer " + word + " is no answer to \"" + question.text + "\"",
+                         "give one of these: " + words + cannotTellWord});
+        }
+        known.corrections.push_back(*correction);
+        known.fit = reading.fit; // the answer is to this reading
+        reading = readAgainst(listened, plan, known);
+    }
+    return reading;
+}
+
 Outcome analyseOne(const std::string& name, const fs::path& target, const std::optional<Plan>& plan,
                    const AnalyseOptions& options, const Progress& progress)
 {
@@ -60,8 +89,11 @@ Outcome analyseOne(const std::string& name, const fs::path& target, const std::o
     }
     listened->recording.file = named->name;
     Outcome outcome;
-    outcome.reading =
-        readAgainst(*listened, plan, {{}, {}, options.tempered ? Tuning::Tempered : Tuning::Just});
+    auto reading =
+        answered(*listened, plan, {{}, {}, options.tempered ? Tuning::Tempered : Tuning::Just},
+                 options.answers);
+    if (!reading) return failed(reading.error());
+    outcome.reading = *std::move(reading);
     if (!options.person.empty()) outcome.heard = profileIn(*listened, *outcome.reading);
     if (!outcome.reading->heardBreathing()) {
         outcome.error = nothingHeard;
@@ -105,6 +137,10 @@ int prepare(const AnalyseOptions& options)
     if (!options.person.empty() && options.recordings.front() == "-") {
         complain("standard input cannot be saved as a sitting: its sound would be gone; save it as "
                  "a file first");
+        return Usage;
+    }
+    if (!options.answers.empty() && options.recordings.size() > 1) {
+        complain("--answer belongs to one recording; give the others without it");
         return Usage;
     }
     if (options.recordings.size() == 1 || options.out.empty()) return Done;
@@ -168,6 +204,10 @@ void printLine(const std::string& recording, const Outcome& outcome, std::option
     put("count_length_s", summary.countLengthS);
     line["cycles_heard"] = summary.cyclesHeard;
     line["cycles_planned"] = summary.cyclesPlanned;
+    line["sure"] = outcome.reading ? nlohmann::ordered_json(outcome.reading->sure) : nullptr;
+    const bool asks = outcome.reading && !outcome.reading->questions.empty();
+    line["question"] =
+        asks ? nlohmann::ordered_json(outcome.reading->questions.front().text) : nullptr;
     put("sitting", sitting);
     std::printf("%s\n", jsonText(line).c_str());
 }
@@ -253,7 +293,7 @@ int analyse(const AnalyseOptions& options)
 
 void addEar(CLI::App& command, Ear& ear)
 {
-    command.add_option("--ear", ear, "Which listener: old, or new, which is being built beside it")
+    command.add_option("--ear", ear, "Which listener: new, or old, which it replaces")
         ->transform(CLI::CheckedTransformer(
             std::map<std::string, Ear>{{"old", Ear::Old}, {"new", Ear::New}}));
 }
@@ -274,6 +314,9 @@ void addAnalyse(CLI::App& app, std::function<int()>& run)
         "--out", options->out,
         "Where to write the reading: a file, '-', or for several recordings a folder");
     command->add_flag("--json", options->asJson, "Print one line of JSON for each recording");
+    command->add_option("--answer", options->answers,
+                        "The answer to what an uncertain reading asks; may be given again for the "
+                        "next question");
     addEar(*command, options->ear);
     command->add_option("--save", options->person,
                         "Save each reading as a sitting of the person in whose name this is");
@@ -283,6 +326,7 @@ void addAnalyse(CLI::App& app, std::function<int()>& run)
         "Examples:\n"
         "  layakari-cli analyse monday.m4a --plan four-seven-eight\n"
         "  layakari-cli analyse *.m4a --plan square-4 --json\n"
+        "  layakari-cli analyse monday.m4a --plan square-4 --answer inhale\n"
         "  layakari-cli analyse monday.m4a --plan square-4 --save Runa\n"
         "  ffmpeg -i film.mkv -f flac - | layakari-cli analyse - --out film.json\n\n"
         "Exit status:\n"

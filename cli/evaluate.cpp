@@ -19,7 +19,7 @@ constexpr const char* truthEnding = ".truth.json";
 
 struct EvaluateOptions {
     std::string folder;
-    Ear ear = Ear::Old;
+    Ear ear = Ear::New;
     bool asJson = false;
 };
 
@@ -61,15 +61,35 @@ Result<std::vector<Example>> examplesIn(const fs::path& folder)
     return examples;
 }
 
-Result<Evaluation> evaluateOne(const Example& example, Ear ear, const Progress& progress)
+struct Evaluated {
+    Evaluation reading;
+    double probability = 0; ///< of its likeliest explanation, given what was heard
+    Doubts doubts;
+    std::vector<Evaluation> after; ///< after each answer to a question, by somebody who knows
+};
+
+Result<Evaluated> evaluateOne(const Example& example, Ear ear, const Progress& progress)
 {
+    constexpr std::size_t mostAnswers = 2;
     const auto truth = readTruthFile(example.truth);
     if (!truth) return fail(truth.error());
     const auto listened = listenToFile(example.sound, progress, ear);
     if (!listened) return fail(listened.error());
-    return evaluate(
-        readAgainst(*listened, truth->hasPlan() ? std::optional(truth->plan) : std::nullopt),
-        *truth);
+    const auto plan = truth->hasPlan() ? std::optional(truth->plan) : std::nullopt;
+    Known known;
+    Reading reading = readAgainst(*listened, plan);
+    Evaluated done{
+        evaluate(reading, *truth), reading.explanations.front().probability, reading.doubts, {}};
+    while (!reading.questions.empty() && done.after.size() < mostAnswers) {
+        const ReadQuestion& question = reading.questions.front();
+        const auto answer = trueAnswer(question, *truth);
+        if (!answer) break;
+        known.corrections.push_back(question.answers[*answer].correction);
+        known.fit = reading.fit;
+        reading = readAgainst(*listened, plan, known);
+        done.after.push_back(evaluate(reading, *truth));
+    }
+    return done;
 }
 
 double share(double part, double whole) { return whole > 0 ? 100 * part / whole : 0; }
@@ -94,7 +114,7 @@ void printRow(const std::string& name, const Evaluation& e)
                     : *std::max_element(e.accuracyErrors.begin(), e.accuracyErrors.end()));
 }
 
-void printJson(const std::string& name, const Evaluation& e)
+void printJson(const std::string& name, const Evaluation& e, const Evaluated* one = nullptr)
 {
     nlohmann::ordered_json line{{"recording", name},
                                 {"recordings", e.recordings},
@@ -104,6 +124,10 @@ void printJson(const std::string& name, const Evaluation& e)
                                 {"f1", e.f1()},
                                 {"breaths", e.breaths},
                                 {"swapped", e.swapped},
+                                {"breath_f1", e.breathF1()},
+                                {"breaths_true", e.breathsTrue},
+                                {"breaths_read", e.breathsRead},
+                                {"breaths_found", e.breathsFound},
                                 {"edge_median_s", e.edgeQuantileS(0.5)},
                                 {"edge_95_s", e.edgeQuantileS(0.95)},
                                 {"within_1_sd", e.heldWithin(nominalDeviations[0])},
@@ -119,7 +143,20 @@ void printJson(const std::string& name, const Evaluation& e)
                                 {"with_accuracy", e.withAccuracy},
                                 {"accuracy_held", e.accuracyHeld},
                                 {"accuracy_wrong", e.accuracyWrong},
-                                {"cycles_off", e.cyclesOff}};
+                                {"cycles_off", e.cyclesOff},
+                                {"right", e.right},
+                                {"sure", e.sure},
+                                {"sure_and_wrong", e.sureAndWrong}};
+    if (one) {
+        line["probability"] = one->probability;
+        line["doubts"] = one->doubts.values;
+        line["right_after"] = nlohmann::ordered_json::array();
+        line["sure_after"] = nlohmann::ordered_json::array();
+        for (const Evaluation& after : one->after) {
+            line["right_after"].push_back(after.right);
+            line["sure_after"].push_back(after.sure);
+        }
+    }
     std::printf("%s\n", jsonText(line).c_str());
 }
 
@@ -142,14 +179,19 @@ int evaluateFolder(const EvaluateOptions& options)
             if (stop.stop_requested()) return status;
             continue;
         }
-        options.asJson ? printJson(example.name, *done) : printRow(example.name, *done);
+        options.asJson ? printJson(example.name, done->reading, &*done)
+                       : printRow(example.name, done->reading);
         std::fflush(stdout);
-        all.add(*done);
+        all.add(done->reading);
     }
     options.asJson ? printJson("all", all) : printRow("all", all);
     if (!options.asJson)
         std::printf("Stated ranges of the accuracy held it in %d of %d recordings.\n",
                     all.accuracyHeld, all.withAccuracy);
+    if (!options.asJson)
+        std::printf(
+            "Of %d readings, %d are right; %d call themselves sure, %d of these are wrong.\n",
+            all.recordings, all.right, all.sure, all.sureAndWrong);
     return status;
 }
 

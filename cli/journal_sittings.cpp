@@ -80,7 +80,9 @@ const char* marksOf(const Sitting& sitting)
     if (sitting.archived) return "archived";
     if (sitting.origin == Sitting::Origin::Noted) return "noted by hand";
     if (sitting.origin == Sitting::Origin::Simulated) return "simulated, does not count";
-    return sitting.words.leftOut.empty() ? "" : "left out";
+    if (!sitting.words.leftOut.empty()) return "left out";
+    if (sitting.asks) return "uncertain, has a question";
+    return sitting.sure ? "" : "uncertain";
 }
 
 Json jsonOf(const Named& n)
@@ -96,6 +98,7 @@ Json jsonOf(const Named& n)
               {"origin", origins[static_cast<std::size_t>(s.origin)]},
               {"archived", s.archived},
               {"counts", s.counts()},
+              {"certain", s.sure},
               {"recording", s.recording.empty() ? Json() : Json(s.recording)}};
     Json& figures = json["figures"] = Json::object();
     for (const auto& [key, figure] : s.figures) figures[key] = figure.value;

@@ -33,6 +33,7 @@ class RecordingName;
 class ReadPage;
 class ReflectPage;
 class SettingsPage;
+class QuestionRound;
 class SittingActions;
 class WelcomePage;
 class WindowMenu;
@@ -110,6 +111,7 @@ private:
     void takeUpBrokenOffPractice(const std::filesystem::path& dataFolder);
     void tellReadWhoPractises();
     void showReading(const Sitting& sitting);
+    void answerQuestions();
     void readAgainst(const Sitting& sitting, const Plan& plan);
     void forgetRecent(const QStringList& files);
     void importFrom(const QString& folder);
@@ -135,6 +137,8 @@ private:
     ImportDesk* m_imports = nullptr;
     JournalDesk* m_desk = nullptr;
     ReadingDesk* m_readings = nullptr;
+    QuestionRound* m_round = nullptr;
+    int m_roundFrom = 0; ///< the place where the round of questions was begun
     SittingActions* m_sittings = nullptr;
     WelcomePage* m_welcome = nullptr;
     SettingsPage* m_settings = nullptr;

@@ -2,7 +2,7 @@
 //
 // Usage: bench-features SOUND OUT: what the classes of sound are told from, as 32-bit floats.
 #include "bench/common/shell.hpp"
-#include "core/audio/recording.hpp"
+#include "bench/common/track.hpp"
 #include "core/classes/class_input.hpp"
 
 #include <fstream>
@@ -11,12 +11,7 @@ int main(int argc, char** argv)
 {
     using namespace layakari;
     if (argc != 3) bench::giveUp("Usage: bench-features SOUND OUT");
-    FeatureExtractor extractor;
-    SoundDamage damage;
-    const auto info = decodeRecording(
-        argv[1], [&](std::span<const float> block) { extractor.push(block); }, damage);
-    if (!info) bench::giveUp(info.error().message());
-    const FeatureTrack track = extractor.take();
+    const FeatureTrack track = bench::trackOf(argv[1]);
     const ClassInput input = classInput(track, NoiseFloor(track));
     std::ofstream out(argv[2], std::ios::binary);
     out.write(reinterpret_cast<const char*>(input.values.data()),

@@ -5,8 +5,8 @@
     make.py --out FOLDER [--held [--series N]] [--seeds N] [--only PART...] [--jobs 2]
 
 Without --held what serves tuning and training; with it what is kept back: other seeds, makers, voices and sounds
-(kept_back.txt). A series of them that was looked at serves tuning from then on, and the next one is kept back: 1 was,
-on 2026-12-01. The same packages give the same recordings.
+(kept_back.txt). A series of them that was looked at serves tuning from then on, and the next one is kept back: 1 and 3
+were, on 2026-12-01, and 2 was made of other packages. The same packages give the same recordings.
 """
 import argparse
 import json
@@ -46,7 +46,7 @@ PLANS = {
 
 
 class Case:
-    def __init__(self, group, what, number, held, series=2):
+    def __init__(self, group, what, number, held, series=4):
         self.group, self.what, self.held = group, what, held
         self.name = "%s_%s_%02d" % (group, what, number)
         side = "tuning " if not held else "held " if series == 1 else "held %d " % series
@@ -236,7 +236,7 @@ def main():
     ap = argparse.ArgumentParser(description=__doc__.split("\n")[0])
     ap.add_argument("--out", required=True)
     ap.add_argument("--held", action="store_true")
-    ap.add_argument("--series", type=int, default=2)
+    ap.add_argument("--series", type=int, default=4)
     ap.add_argument("--seeds", type=int, default=1)
     ap.add_argument("--only", nargs="*", default=[])
     ap.add_argument("--jobs", type=int, default=2)

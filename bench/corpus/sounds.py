@@ -16,23 +16,38 @@ import kept_back
 RATE = 16000
 PACKAGES = """fillets-ng-data fillets-ng-data-cs fillets-ng-data-nl klettres-data asterisk-core-sounds-es-wav
 asterisk-core-sounds-ru-wav asterisk-prompt-es-co asterisk-prompt-it-menardi-wav asterisk-moh-opsound-wav
-sonic-pi-samples bucklespring-data tuxpaint-stamps-default ktuberling-data frozen-bubble-data ffmpeg
-python3-numpy python3-scipy""".split()
+sonic-pi-samples bucklespring-data tuxpaint-stamps-default ktuberling-data frozen-bubble-data supertux-data
+hedgewars-data lincity-ng-data extremetuxracer-data widelands-data wesnoth-1.16-music ffmpeg python3-numpy
+python3-scipy""".split()
 
 SONIC = "/usr/share/sonic-pi/samples/"
 TUX = "/usr/share/tuxpaint/stamps/"
+GAMES = "/usr/share/games/"
+CITY, LANDS, HOGS = GAMES + "lincity-ng/sounds/", GAMES + "widelands/data/sound/", GAMES + "hedgewars/Data/"
 FILES = {
     "speech": ["/usr/share/asterisk/sounds/es_MX*/*.wav", "/usr/share/asterisk/sounds/ru_RU*/*.wav",
                "/usr/share/asterisk/sounds/it_IT_f_Menardi/*.wav", "/usr/share/asterisk/sounds/es/*.gsm",
-               "/usr/share/games/fillets-ng/sound/*/cs/*.ogg", "/usr/share/games/fillets-ng/sound/*/nl/*.ogg",
+               GAMES + "fillets-ng/sound/*/cs/*.ogg", GAMES + "fillets-ng/sound/*/nl/*.ogg",
+               HOGS + "Sounds/voices/[BCDHMPRS]*[!t]/*.ogg",
                "/usr/share/klettres/*/*/*.ogg", "/usr/share/ktuberling/sounds/*/*.ogg"],
-    "music": ["/usr/share/games/fillets-ng/music/rybky*.ogg", "/usr/share/asterisk/moh/*.wav",
-              "/usr/share/games/frozen-bubble/snd/*mainzik*.ogg", SONIC + "loop_[a-mt]*.flac"],
-    "animals": [TUX + "animals/**/*.ogg", TUX + "animals/**/*.wav"],
+    "crowd": [CITY + "SportsCroud*.wav", CITY + "School*.wav", CITY + "Market[FML]*.wav", LANDS + "barbarians/taverns/*.ogg",
+              LANDS + "empire/taverns/*.ogg"],
+    "music": [GAMES + "fillets-ng/music/rybky*.ogg", "/usr/share/asterisk/moh/*.wav", GAMES + "frozen-bubble/snd/*mainzik*.ogg",
+              GAMES + "supertux2/music/**/*.ogg", GAMES + "wesnoth/1.16/data/core/music/*.ogg", GAMES + "etr/music/*.ogg",
+              GAMES + "lincity-ng/music/default/*.ogg", GAMES + "widelands/data/music/*.ogg", HOGS + "Music/*.ogg",
+              SONIC + "loop_[a-mt]*.flac"],
+    "animals": [TUX + "animals/**/*.ogg", TUX + "animals/**/*.wav", LANDS + "animals/*.ogg", LANDS + "farm/[dfho]*.ogg", LANDS + "farm/sheep*.ogg",
+                GAMES + "widelands/data/world/critters/duck/*.ogg"],
     "struck": [SONIC + "bd_*.flac", SONIC + "tabla_*.flac", SONIC + "perc_[dist]*.flac", SONIC + "sn_*.flac",
-               SONIC + "drum_tom*.flac", "/usr/share/buckle/wav/*-0.wav", TUX + "**/hammer.ogg", TUX + "**/glass.ogg"],
+               SONIC + "drum_tom*.flac", "/usr/share/buckle/wav/*-0.wav", TUX + "**/hammer.ogg", TUX + "**/glass.ogg",
+               LANDS + "hammering/*.ogg", LANDS + "metal/*.ogg", LANDS + "smiths/*.ogg", LANDS + "woodcutting/*wood*.ogg",
+               CITY + "Blacksmith*.wav", GAMES + "supertux2/sounds/brick.wav", GAMES + "supertux2/sounds/door.wav"],
     "machine": [TUX + "**/Washing-machine.ogg", TUX + "**/vacuum_cleaner.ogg", TUX + "**/kettle.ogg",
-                SONIC + "loop_3d_printer.flac", SONIC + "ambi_sauna.flac", SONIC + "loop_industrial.flac"],
+                SONIC + "loop_3d_printer.flac", SONIC + "ambi_sauna.flac", SONIC + "loop_industrial.flac",
+                CITY + "Industry*.wav", CITY + "CoalMine*.wav", CITY + "Mill*.wav", CITY + "PowerCoal*.wav", CITY + "Substation*.wav",
+                CITY + "RailTrain*.wav", CITY + "WindMill*.wav", LANDS + "mill/*.ogg", LANDS + "sawmill/*.ogg"],
+    "street": [CITY + "Trafic*.wav", CITY + "DirtTrack*.wav", CITY + "Tip*.wav", CITY + "FireStation*.wav"],
+    "water": [CITY + "Water*.wav", CITY + "ParklandLake*.wav", GAMES + "supertux2/sounds/rain.wav", GAMES + "supertux2/sounds/waterfall.wav"],
     "texture": [SONIC + "vinyl_hiss.flac", SONIC + "ambi_swoosh.flac", SONIC + "drum_cymbal_*.flac",
                 SONIC + "ambi_sauna.flac", SONIC + "perc_swash.flac", TUX + "**/vacuum_cleaner.ogg"],
 }

@@ -59,7 +59,23 @@ def at_times(n, random, every, make, least=1.0):
     return out, when
 
 
+def recorded(kind, n, random, held):
+    """A recording of a second or more, over and over, each time as loud as it comes, faded into each other."""
+    fade = RATE // 4
+    up = np.linspace(0, 1, fade, dtype=np.float32)
+    out, at = np.zeros(n + 61 * RATE, np.float32), 0
+    while at < n:
+        x = sounds.any_of(kind, held, random, 1.0) * gain(random.normal(0, 3))
+        x[:fade] *= up
+        x[-fade:] *= up[::-1]
+        out[at:at + len(x)] += x
+        at += len(x) - fade
+    return unit(out[:n])
+
+
 def traffic(n, random, held):
+    if random.random() < 0.4:
+        return recorded("street", n, random, held), []
     x = hiss(n, random, -6) * gain(5 * wander(n, random, 0.03, 0.4))
     t = np.arange(n) / RATE
     for _ in range(max(1, int(n / RATE / 25))):
@@ -69,6 +85,8 @@ def traffic(n, random, held):
 
 
 def rain(n, random, held):
+    if random.random() < 0.4:
+        return recorded("water", n, random, held), []
     drops = (random.random(n) < 0.01) * random.standard_normal(n) * random.exponential(1, n)
     return unit(unit(signal.lfilter([1], [1, -0.6], drops)) + 0.8 * hiss(n, random, -1) * gain(1.5 * wander(n, random, 0.05, 0.5))), []
 
@@ -108,6 +126,8 @@ def radio(n, random, held):
 
 
 def crowd(n, random, held):
+    if random.random() < 0.4:
+        return recorded("crowd", n, random, held), [(0, n / RATE)]
     x = sum(talk(n, random, held, 0.2)[0] for _ in range(7))
     return unit(x), [(0, n / RATE)]
 
@@ -122,8 +142,7 @@ def kitchen(n, random, held):
 
 
 def machine(n, random, held):
-    x = sounds.any_of("machine", held, random, 1.0)
-    return unit(np.tile(x, n // len(x) + 1)[:n] * gain(3 * wander(n, random, 0.02, 0.3))), []
+    return unit(recorded("machine", n, random, held) * gain(3 * wander(n, random, 0.02, 0.3))), []
 
 
 HOUSES = dict(traffic=traffic, rain=rain, switching=switching, animals=animals, music=music, radio=radio, crowd=crowd,
@@ -178,8 +197,9 @@ def suppression(x, random):
 
 
 def wind(n, random):
-    low = signal.butter(2, [20, 250], "band", fs=RATE, output="sos")
-    return unit(signal.sosfilt(low, random.standard_normal(n)) * gain(9 * wander(n, random, 0.1, 4)))
+    """Gusts on the microphone: low, and now and then up to a kilohertz."""
+    low = signal.butter(2, [20, random.uniform(120, 900)], "band", fs=RATE, output="sos")
+    return unit(signal.sosfilt(low, random.standard_normal(n)) * gain(random.uniform(5, 10) * wander(n, random, 0.1, random.uniform(1, 5))))
 
 
 CODECS = {"flac": ("flac", 16000, ["-c:a", "flac"]), "wav8": ("wav", 8000, ["-c:a", "pcm_s16le"]),

@@ -17,9 +17,9 @@ import sys
 
 HERE = os.path.dirname(os.path.abspath(__file__))
 COUNTS = ("recordings", "found", "missed", "invented", "breaths", "swapped", "speech_s", "speech_taken_s", "other_s", "other_taken_s",
-          "with_accuracy", "accuracy_held", "accuracy_wrong", "cycles_off")
+          "with_accuracy", "accuracy_held", "accuracy_wrong", "cycles_off", "breaths_true", "breaths_read", "breaths_found")
 WEIGHTED = ("edge_median_s", "within_1_sd", "within_2_sd", "inhale_start_bias_s", "inhale_end_bias_s", "exhale_start_bias_s", "exhale_end_bias_s")
-HEAD = ["group", "ear", "recordings", "F1", "worst F1", "swapped %", "edge median ms", "within 1 sd %", "within 2 sd %", "inhale start bias ms",
+HEAD = ["group", "ear", "recordings", "F1", "worst F1", "breath F1", "swapped %", "edge median ms", "within 1 sd %", "within 2 sd %", "inhale start bias ms",
         "inhale end bias ms", "exhale start bias ms", "exhale end bias ms", "speech taken %", "other taken %", "accuracy held %", "accuracy wrong %"]
 
 
@@ -40,7 +40,8 @@ def pooled(group, ear, rows):
     found = sums["found"] or 1
     mean = {key: sum(row[key] * row["found"] for row in rows) / found for key in WEIGHTED}
     f1 = 2 * sums["found"] / max(1, 2 * sums["found"] + sums["missed"] + sums["invented"])
-    return [group, ear, len(rows), "%.3f" % f1, "%.3f" % min(row["f1"] for row in rows), percent(sums["swapped"], sums["breaths"]),
+    return [group, ear, len(rows), "%.3f" % f1, "%.3f" % min(row["f1"] for row in rows),
+            "%.3f" % (2 * sums["breaths_found"] / max(1, sums["breaths_true"] + sums["breaths_read"])), percent(sums["swapped"], sums["breaths"]),
             "%.0f" % (1000 * mean["edge_median_s"]), "%.0f" % (100 * mean["within_1_sd"]), "%.0f" % (100 * mean["within_2_sd"]),
             *("%+.0f" % (1000 * mean[key]) for key in WEIGHTED[3:]), percent(sums["speech_taken_s"], sums["speech_s"]),
             percent(sums["other_taken_s"], sums["other_s"]), percent(sums["accuracy_held"], sums["with_accuracy"]),

@@ -33,6 +33,19 @@ def row(axis, y, phases, start, end):
                 axis.plot([edge - 2 * sd, edge + 2 * sd], [y, y], color="k", lw=1)
 
 
+def samples(path, start, end):
+    raw = subprocess.run(["ffmpeg", "-v", "error", "-i", path, "-ac", "1", "-ar", str(RATE), "-f", "f32le", "-"], capture_output=True, check=True)
+    return np.frombuffer(raw.stdout, "<f4")[int(start * RATE):int(end * RATE)]
+
+
+def spectrogram(axis, x, start):
+    _, t, power = signal.spectrogram(x, RATE, nperseg=512, noverlap=256)
+    level = 10 * np.log10(power + 1e-13)
+    axis.imshow(level, origin="lower", aspect="auto", extent=[start, start + t[-1], 0, RATE / 2],
+                vmin=np.percentile(level, 5), vmax=np.percentile(level, 99.7), cmap="cividis")
+    axis.set_ylabel("Hz")
+
+
 def main():
     ap = argparse.ArgumentParser(description=__doc__.split("\n")[0])
     ap.add_argument("sound")
@@ -42,17 +55,11 @@ def main():
     ap.add_argument("--to", dest="end", type=float)
     ap.add_argument("--out", required=True)
     a = ap.parse_args()
-    raw = subprocess.run(["ffmpeg", "-v", "error", "-i", a.sound, "-ac", "1", "-ar", str(RATE), "-f", "f32le", "-"], capture_output=True, check=True)
-    x = np.frombuffer(raw.stdout, "<f4")
-    end = min(a.end or 60, len(x) / RATE)
-    x = x[int(a.start * RATE):int(end * RATE)]
+    x = samples(a.sound, a.start, a.end or a.start + 60)
+    end = a.start + len(x) / RATE
     truth = json.load(open(a.truth))
-    f, t, power = signal.spectrogram(x, RATE, nperseg=512, noverlap=256)
-    level = 10 * np.log10(power + 1e-13)
     figure, axes = plt.subplots(2, 1, figsize=(18, 7), sharex=True, gridspec_kw=dict(height_ratios=[3, 1.3]))
-    axes[0].imshow(level, origin="lower", aspect="auto", extent=[a.start, a.start + t[-1], 0, RATE / 2],
-                   vmin=np.percentile(level, 5), vmax=np.percentile(level, 99.7), cmap="cividis")
-    axes[0].set_ylabel("Hz")
+    spectrogram(axes[0], x, a.start)
     rows = [("true", truth["phases"])] + [(name.split("/")[-2][-12:], json.load(open(name))["phases"]) for name in a.reading]
     for y, (name, phases) in enumerate(rows):
         row(axes[1], -y, phases, a.start, end)

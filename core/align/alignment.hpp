@@ -3,6 +3,7 @@
 // Which planned phase each heard span is. The spans stay as they are: a plan names, it never moves.
 #pragma once
 
+#include "core/align/cycle_match.hpp"
 #include "core/listen/breath_classes.hpp"
 #include "core/plan/plan.hpp"
 
@@ -29,14 +30,11 @@ struct AlignedCycle {
     std::vector<std::vector<std::size_t>> phases; ///< indices into Alignment::spans
 };
 
-/// Under what a plan fits a recording best.
+/// Under what a plan fits a recording.
 struct PlanFit {
-    double countLengthS = 0;
-    double spread = 0; ///< of the log of a phase's length against its target
-    /// A moment in each inhale, in time order. Which of the two kinds they are may be another when
-    /// the breaths are sorted anew.
-    std::vector<double> inhalesS;
-    double probability = 0.5; ///< that these are the inhales
+    std::vector<Keep> keeps; ///< tempos and spreads that are likely, the likeliest first
+    /// That inhale and exhale are the right way round.
+    double probability = 0.5;
 };
 
 struct Alignment {
@@ -47,14 +45,22 @@ struct Alignment {
     std::optional<PlanFit> fit; ///< of a plan
 };
 
-/// Aligns by dynamic programming over planned cycles and heard spans. What is free: whether kind A
-/// of `classes` is the inhale, and the tempo. Breaths that fit no cycle are rest between the first
-/// and the last cycle, else outside. Without a plan every pair of inhale and exhale is a cycle of
-/// its own. `aIsInhale`: as a person has said; then it is not free. `fit`: as it was found for the
-/// same plan and all but the same spans; then it is not looked for again, which is a hundred times
-/// faster.
-Alignment align(const Heard& heard, const BreathClasses& classes, const Plan* plan,
-                std::optional<bool> aIsInhale = std::nullopt,
-                const std::optional<PlanFit>& fit = std::nullopt);
+/// One way to name what was heard.
+struct LikelyAlignment {
+    double probability = 0; ///< those of all are 1, or less where others are left out
+    Alignment alignment;
+};
+
+/// Lays the planned cycles over the heard spans in every way and tells the likeliest, the best
+/// first; at least one. What is free: which cycles were done, where, whether kind A of `classes` is
+/// the inhale, the tempo, and how closely counts are kept. Breaths that fit no cycle are rest
+/// between the first and the last cycle, else outside. Without a plan every pair of inhale and
+/// exhale is a cycle of its own. `aIsInhale`: as a person has said; then it is not free. `fit`: as
+/// it was found for the same plan and all but the same spans; then others are not tried, which is
+/// ten times faster.
+std::vector<LikelyAlignment> allAlignments(const Heard& heard, const BreathClasses& classes,
+                                           const Plan* plan,
+                                           std::optional<bool> aIsInhale = std::nullopt,
+                                           const std::optional<PlanFit>& fit = std::nullopt);
 
 } // namespace layakari

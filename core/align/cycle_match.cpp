@@ -18,8 +18,8 @@ constexpr double durationSlackS = 0.25;   // absolute part, which matters for on
 constexpr double cutGain = 0.2;           // of what the end of the recording cuts
 constexpr double openGain = 0.5;          // an open-ended phase fits any length, and so says little
 constexpr double leastProbability = 0.02;
-constexpr double missingHoldCost =
-    3.5; // two perfect breaths without the hold between are another practice
+// Two perfect breaths without the holds between are another practice, however well they are kept.
+constexpr double missingHoldCost = 5;
 constexpr double missingShortHoldCost = 2.0;
 constexpr double shortHoldCounts = 1.5;
 constexpr double strayPauseCost = 0.3;
@@ -39,10 +39,9 @@ constexpr double missedTurnCost = 1.5;
 constexpr double unturnedShare = 1.35;
 constexpr double none = -1e18;
 
-double spreadFor(double seconds, const Keep& keep)
+double spreadFor(double seconds, double spread)
 {
-    const double slack = durationSlackS / seconds;
-    return std::sqrt(keep.spread * keep.spread + slack * slack);
+    return std::hypot(spread, durationSlackS / seconds);
 }
 
 } // namespace
@@ -162,7 +161,7 @@ private:
             isSilence(b + 1) && item(b + 1).seconds < interruptionS ? b + 2 : b + 1;
         if (isBreath(second))
             offer(k + 1, second + 1,
-                  start - interruptedCost + m_matcher.nameGain(item(second), phase) +
+                  start - interruptedCost + partGain(item(b), item(second), phase) +
                       breathGain(k, item(b).seconds + item(second).seconds, item(b)),
                   j, true);
     }
@@ -181,6 +180,15 @@ private:
                              seconds < m_phases[k].counts.middle() * m_matcher.m_keep.countS;
         return (mayGoOn ? cutGain : m_matcher.durationGain(k, seconds)) +
                m_matcher.nameGain(heard, m_phases[k]);
+    }
+
+    // Parts of one breath are of one kind, whatever the kind is called.
+    double partGain(const HeardItem& first, const HeardItem& second, const Phase& phase) const
+    {
+        const double same = first.inhaleProbability * second.inhaleProbability +
+                            (1 - first.inhaleProbability) * (1 - second.inhaleProbability);
+        return std::min(m_matcher.nameGain(second, phase),
+                        std::log(2 * std::max(same, leastProbability * leastProbability)));
     }
 
     void trace(CycleMatch& match) const
@@ -212,6 +220,7 @@ private:
 
 void HeardItem::setInhaleProbability(double probability)
 {
+    inhaleProbability = probability;
     inhaleGain = std::log(2 * std::max(probability, leastProbability));
     exhaleGain = std::log(2 * std::max(1 - probability, leastProbability));
 }
@@ -219,6 +228,7 @@ void HeardItem::setInhaleProbability(double probability)
 void HeardItem::setSaid(bool isInhale)
 {
     constexpr double outOfTheQuestion = -20;
+    inhaleProbability = isInhale;
     inhaleGain = isInhale ? std::log(2) : outOfTheQuestion;
     exhaleGain = isInhale ? outOfTheQuestion : std::log(2);
 }
@@ -228,7 +238,7 @@ CycleMatcher::CycleMatcher(const std::vector<Phase>& phases, const Keep& keep, c
 {
     for (std::size_t k = 0; k < phases.size(); ++k) {
         const double seconds = std::max(0.05, phases[k].counts.middle()) * keep.countS;
-        m_expected.push_back({std::log(seconds), 1 / spreadFor(seconds, keep)});
+        m_expected.push_back(expected(seconds));
         const Phase& before = phases[(k + phases.size() - 1) % phases.size()];
         const Phase& after = phases[(k + 1) % phases.size()];
         m_mayBeCovered.push_back(!isHold(before.kind) && !isHold(after.kind) &&
@@ -248,15 +258,25 @@ double CycleMatcher::durationGain(std::size_t phase, double seconds) const
 {
     const TargetCounts& target = m_phases[phase].counts;
     if (target.open) return openGain;
-    Expected expected = m_expected[phase];
+    Expected about = m_expected[phase];
     if (target.isRange()) {
         const double nearest = std::clamp(seconds, std::max(target.min, 0.05) * m_keep.countS,
                                           target.max * m_keep.countS);
-        expected = {std::log(nearest), 1 / spreadFor(nearest, m_keep)};
+        about = expected(nearest);
     }
-    const double z =
-        (std::log(std::max(seconds, 0.01)) - expected.logSeconds) * expected.inverseSpread;
-    return phaseGain - std::min(worstDurationCost, 0.5 * z * z);
+    return durationGain(about, seconds);
+}
+
+CycleMatcher::Expected CycleMatcher::expected(double seconds) const
+{
+    const double spread = spreadFor(seconds, m_keep.spread);
+    return {std::log(seconds), 1 / spread, std::log(spreadFor(seconds, loosestSpread) / spread)};
+}
+
+double CycleMatcher::durationGain(const Expected& about, double seconds) const
+{
+    const double z = (std::log(std::max(seconds, 0.01)) - about.logSeconds) * about.inverseSpread;
+    return phaseGain + std::max(-worstDurationCost, about.logDensity - 0.5 * z * z);
 }
 
 std::optional<double> CycleMatcher::unturnedGain(std::size_t phase, const HeardItem& item) const
@@ -273,8 +293,7 @@ std::optional<double> CycleMatcher::unturnedGain(std::size_t phase, const HeardI
     }
     if (item.seconds < unturnedShare * longest || item.seconds > unturnedShare * both)
         return std::nullopt;
-    const double z = std::log(item.seconds / both) / spreadFor(both, m_keep);
-    return phaseGain - missedTurnCost - std::min(worstDurationCost, 0.5 * z * z) +
+    return durationGain(expected(both), item.seconds) - missedTurnCost +
            (item.inhaleGain + item.exhaleGain) / 2;
 }
 

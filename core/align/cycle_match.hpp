@@ -20,7 +20,8 @@ struct HeardItem {
     bool cutByEnd = false;    ///< a breath that does: it may have become longer
     bool isLatest = false;    ///< what comes next is not known yet
     double seconds = 0;
-    double pitchHz = 0;    ///< of a hum; 0: none
+    double pitchHz = 0; ///< of a hum; 0: none
+    double inhaleProbability = 0.5;
     double inhaleGain = 0; ///< log of twice the probability that it is an inhale
     double exhaleGain = 0; ///< the same for an exhale
     std::size_t span = 0;
@@ -44,7 +45,13 @@ struct Keep {
     double countS = 1;
     /// Standard deviation of the log of a phase's length against its target.
     double spread = 0.25;
+    bool operator==(const Keep&) const = default;
 };
+
+/// How people keep to counts, as the spread of the log of a phase: from a third off down to one in
+/// ten.
+inline constexpr double loosestSpread = 0.25;
+inline constexpr double tightestSpread = 0.10;
 
 /// Finds a planned cycle among heard items, at a pace.
 class CycleMatcher {
@@ -73,7 +80,10 @@ private:
     struct Expected {
         double logSeconds = 0;
         double inverseSpread = 0;
+        double logDensity = 0; // at its middle, over that of the loosest spread
     };
+    Expected expected(double seconds) const;
+    double durationGain(const Expected& about, double seconds) const;
     const std::vector<Phase>& m_phases;
     Keep m_keep;
     const HumAims& m_aims;

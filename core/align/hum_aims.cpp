@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/align/hum_aims.hpp"
 
+#include "core/base/quantile.hpp"
 #include "core/plan/hum_targets.hpp"
 
 #include <algorithm>
@@ -30,6 +31,22 @@ std::optional<double> targetCents(const TargetPitch& pitch, std::optional<double
 }
 
 } // namespace
+
+double pitchHz(const HeardHum& hum)
+{
+    std::vector<double> voiced;
+    for (const PitchFrame& frame : hum.frames)
+        if (frame.hz > 0) voiced.push_back(frame.hz);
+    return voiced.empty() ? 0 : median(std::move(voiced));
+}
+
+std::vector<double> pitchesOf(const std::vector<HeardHum>& hums)
+{
+    std::vector<double> pitches;
+    for (const HeardHum& hum : hums)
+        if (const double hz = pitchHz(hum); hz > 0) pitches.push_back(hz);
+    return pitches;
+}
 
 HumAims::HumAims(const std::vector<PlannedStep>& steps, std::optional<double> saHz,
                  const std::vector<double>& hummedHz)

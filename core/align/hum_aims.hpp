@@ -1,12 +1,18 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "core/listen/hums.hpp"
 #include "core/plan/plan.hpp"
 
 #include <optional>
 #include <vector>
 
 namespace layakari {
+
+/// A hum's median pitch; 0 without a voiced frame.
+double pitchHz(const HeardHum& hum);
+/// Of those that have one.
+std::vector<double> pitchesOf(const std::vector<HeardHum>& hums);
 
 /// Which of a plan's pitches each hum was meant for. Pitches tell the cycles of a plan apart that
 /// are alike in all else; how well they were met is not asked here.

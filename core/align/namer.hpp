@@ -4,7 +4,7 @@
 #pragma once
 
 #include "core/align/alignment.hpp"
-#include "core/align/ordered_alignment.hpp"
+#include "core/align/path_sum.hpp"
 
 #include <map>
 

@@ -16,12 +16,8 @@ using Weights =
 
 // A block at a time, so that no more is held than that: 20 s.
 constexpr Eigen::Index blockSteps = 1000;
-constexpr Eigen::Index taps = classTaps;
-constexpr std::array<Eigen::Index, 4> dilations{1, 2, 4, 8};
-constexpr std::array<const float*, 4> weightsOf{classWeights0.data(), classWeights1.data(),
-                                                classWeights2.data(), classWeights3.data()};
-constexpr std::array<const float*, 4> biasesOf{classBiases0.data(), classBiases1.data(),
-                                               classBiases2.data(), classBiases3.data()};
+constexpr auto taps = static_cast<Eigen::Index>(classTaps);
+constexpr auto width = static_cast<Eigen::Index>(classWidth);
 
 // Outside of the recording lies nothing: zeros, as in training. Gives the steps of `in` without the
 // reach of the taps at either end.
@@ -42,12 +38,13 @@ ClassTrack findClasses(const ClassInput& input)
 {
     const auto steps = static_cast<Eigen::Index>(input.steps());
     const Eigen::Map<const Steps> all(input.values.data(), ClassInput::size, steps);
-    const Weights last(classWeights4.data(), ClassTrack::classes, classWidth);
     Eigen::Index reach = 0; // of all layers together, to either side
-    for (const Eigen::Index dilation : dilations) reach += dilation * (taps / 2);
+    for (const std::size_t dilation : classDilations)
+        reach += static_cast<Eigen::Index>(dilation) * (taps / 2);
 
     ClassTrack track;
     track.probability.resize(input.steps());
+    track.hidden.resize(input.steps());
     for (Eigen::Index begin = 0; begin < steps; begin += blockSteps) {
         const Eigen::Index end = std::min(steps, begin + blockSteps);
         // What a layer has outside of the recording is nothing to the next one, not its biases.
@@ -61,18 +58,29 @@ ClassTrack findClasses(const ClassInput& input)
         const Eigen::Index to = std::min(steps, end + reach);
         layer.middleCols(from - (begin - reach), to - from) = all.middleCols(from, to - from);
         Eigen::Index left = reach;
-        for (std::size_t l = 0; l < dilations.size(); ++l) {
-            const Weights weights(weightsOf[l], classWidth, taps * layer.rows());
-            layer = convolved(layer, weights, biasesOf[l], dilations[l]).cwiseMax(0.0f);
-            left -= dilations[l] * (taps / 2);
+        const float* next = classWeights.data();
+        for (const std::size_t dilation : classDilations) {
+            const auto apart = static_cast<Eigen::Index>(dilation);
+            const Weights weights(next, width, taps * layer.rows());
+            next += weights.size();
+            layer = convolved(layer, weights, next, apart).cwiseMax(0.0f);
+            next += width;
+            left -= apart * (taps / 2);
             outside(layer, left);
         }
-        const Steps odds = (last * layer).colwise() + Eigen::Map<const Eigen::VectorXf>(
-                                                          classBiases4.data(), ClassTrack::classes);
-        for (Eigen::Index i = begin; i < end; ++i)
+        const Weights last(next, classOutputs, width);
+        const Steps odds = (last * layer).colwise() +
+                           Eigen::Map<const Eigen::VectorXf>(next + last.size(), classOutputs);
+        const auto likely = [&](Eigen::Index i, std::size_t output) {
+            return 1 / (1 + std::exp(-odds(static_cast<Eigen::Index>(output), i - begin)));
+        };
+        for (Eigen::Index i = begin; i < end; ++i) {
+            const auto step = static_cast<std::size_t>(i);
             for (std::size_t c = 0; c < ClassTrack::classes; ++c)
-                track.probability[static_cast<std::size_t>(i)][c] =
-                    1 / (1 + std::exp(-odds(static_cast<Eigen::Index>(c), i - begin)));
+                track.probability[step][c] = likely(i, c);
+            for (std::size_t p = 0; p < ClassTrack::parts; ++p)
+                track.hidden[step][p] = likely(i, ClassTrack::classes + p);
+        }
     }
     return track;
 }

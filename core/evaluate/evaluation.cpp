@@ -1,11 +1,13 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/evaluate/evaluation.hpp"
 
+#include "core/base/overlap.hpp"
 #include "core/evaluate/scoring.hpp"
 #include "core/measure/read_kind_words.hpp"
 
 #include <algorithm>
 #include <cmath>
+#include <map>
 
 namespace layakari {
 
@@ -14,11 +16,7 @@ namespace {
 using Stretch = Truth::Stretch;
 
 constexpr double worstAccuracy = 5; // points: what a person would call another result
-
-double overlap(double startS, double endS, double otherStartS, double otherEndS)
-{
-    return std::max(0.0, std::min(endS, otherEndS) - std::max(startS, otherStartS));
-}
+constexpr double rightF1 = 0.9;     // of a reading without a plan
 
 // The time that some of `others` cover of a stretch; they do not overlap each other.
 double covered(double startS, double endS, const std::vector<Stretch>& others)
@@ -140,12 +138,31 @@ void measureAccuracy(const Reading& reading, const Truth& truth, Evaluation& eva
     evaluation.accuracyWrong = !held && error > worstAccuracy;
 }
 
+// As many runs, each within two of its count.
+bool strokesAreRight(const Reading& reading, const Truth& truth)
+{
+    constexpr int most = 2;
+    std::map<int, int> counts;
+    for (const Truth::Stroke& stroke : truth.strokes) ++counts[stroke.run];
+    if (counts.size() != reading.strokeRuns.size()) return false;
+    std::size_t i = 0;
+    for (const auto& [run, count] : counts)
+        if (std::abs(reading.strokeRuns[i++].count - count) > most) return false;
+    return true;
+}
+
 } // namespace
 
 double Evaluation::f1() const
 {
     const int all = 2 * found + missed + invented;
     return all == 0 ? 0 : 2.0 * found / all;
+}
+
+double Evaluation::breathF1() const
+{
+    const int all = breathsTrue + breathsRead;
+    return all == 0 ? 0 : 2.0 * breathsFound / all;
 }
 
 double Evaluation::swappedShare() const
@@ -185,6 +202,9 @@ void Evaluation::add(const Evaluation& other)
     invented += other.invented;
     breaths += other.breaths;
     swapped += other.swapped;
+    breathsTrue += other.breathsTrue;
+    breathsRead += other.breathsRead;
+    breathsFound += other.breathsFound;
     edges.insert(edges.end(), other.edges.begin(), other.edges.end());
     for (std::size_t e = 0; e < breathEdges; ++e)
         edgeErrorsS[e].insert(edgeErrorsS[e].end(), other.edgeErrorsS[e].begin(),
@@ -199,6 +219,9 @@ void Evaluation::add(const Evaluation& other)
     accuracyErrors.insert(accuracyErrors.end(), other.accuracyErrors.begin(),
                           other.accuracyErrors.end());
     cyclesOff += other.cyclesOff;
+    right += other.right;
+    sure += other.sure;
+    sureAndWrong += other.sureAndWrong;
 }
 
 Evaluation evaluate(const Reading& reading, const Truth& truth)
@@ -207,10 +230,12 @@ Evaluation evaluate(const Reading& reading, const Truth& truth)
     evaluation.recordings = 1;
     std::vector<Truth::Phase> wanted;
     std::vector<Truth::Phase> wantedBreaths;
+    std::vector<Truth::Phase> allBreaths;
     std::vector<Stretch> outside;
     std::vector<Stretch> labelled;
     for (const Truth::Phase& p : truth.phases) {
         labelled.push_back({p.startS, p.endS});
+        if (isBreath(p)) allBreaths.push_back(p);
         if (p.role == Role::Outside) outside.push_back({p.startS, p.endS});
         if (p.role == Role::Outside || p.kind == "strokes") continue;
         wanted.push_back(p);
@@ -252,15 +277,64 @@ Evaluation evaluate(const Reading& reading, const Truth& truth)
         if (isHeld(p) && unlabelled >= 0.5 * p.seconds()) continue;
         ++evaluation.invented;
     }
-    const auto read =
-        pairs(wantedBreaths, breaths, [](const Truth::Phase&, const ReadPhase&) { return true; });
+    const auto anyBreath = [](const Truth::Phase&, const ReadPhase&) { return true; };
+    evaluation.breathsTrue = static_cast<int>(allBreaths.size());
+    evaluation.breathsRead = static_cast<int>(breaths.size());
+    evaluation.breathsFound = static_cast<int>(pairs(allBreaths, breaths, anyBreath).size());
+    const auto read = pairs(wantedBreaths, breaths, anyBreath);
     evaluation.breaths = static_cast<int>(read.size());
     for (const auto& [i, j] : read)
         evaluation.swapped += wantedBreaths[i].kind != wordOf(breaths[j]);
     measureTaken(truth.voice, truth, reading, evaluation.speechS, evaluation.speechTakenS);
     measureTaken(truth.other, truth, reading, evaluation.otherS, evaluation.otherTakenS);
     measureAccuracy(reading, truth, evaluation);
+    evaluation.right = truth.hasPlan() ? isRight(reading, truth) : evaluation.f1() >= rightF1;
+    evaluation.sure = reading.sure;
+    evaluation.sureAndWrong = reading.sure && evaluation.right == 0;
     return evaluation;
+}
+
+bool isRight(const Reading& reading, const Truth& truth)
+{
+    Evaluation e;
+    measureAccuracy(reading, truth, e);
+    const int done = truth.cyclesDone.value_or(scoring::trueSummary(truth, false).cyclesHeard);
+    if (reading.summary.cyclesHeard != done) return false;
+    if (!e.accuracyErrors.empty() && e.accuracyErrors.front() > worstAccuracy) return false;
+    double rightS = 0;
+    double swappedS = 0;
+    for (const Truth::Phase& t : truth.phases)
+        for (const ReadPhase& p : reading.phases)
+            if (isBreath(t) && isBreath(p) && t.role == Role::Practice)
+                (t.kind == wordOf(p) ? rightS : swappedS) +=
+                    overlap(t.startS, t.endS, p.startS, p.endS);
+    return swappedS <= rightS && strokesAreRight(reading, truth);
+}
+
+std::optional<std::size_t> trueAnswer(const ReadQuestion& question, const Truth& truth)
+{
+    std::map<std::string, double> seconds;
+    for (const Truth::Phase& t : truth.phases) {
+        const double both = overlap(t.startS, t.endS, question.startS, question.endS);
+        if (question.about == ReadQuestion::About::Practising)
+            seconds[t.role == Role::Practice ? "practice" : "rest"] += both;
+        else if (isBreath(t))
+            seconds[t.kind] += both;
+    }
+    double heard = 0;
+    std::string likeliest;
+    for (const auto& [word, s] : seconds)
+        if (s > heard) {
+            heard = s;
+            likeliest = word;
+        }
+    constexpr double half = 0.5;
+    if (question.about == ReadQuestion::About::Breath &&
+        heard < half * (question.endS - question.startS))
+        likeliest = "nothing";
+    for (std::size_t i = 0; i < question.answers.size(); ++i)
+        if (question.answers[i].word == likeliest) return i;
+    return std::nullopt;
 }
 
 } // namespace layakari

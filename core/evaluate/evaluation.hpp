@@ -35,6 +35,11 @@ struct Evaluation {
     int invented = 0;
     int breaths = 0; ///< true ones over which some breath was read
     int swapped = 0; ///< of these, under the other name
+    /// All breaths, practised or not and whichever of the two they are called: what the ear finds
+    /// before anything is named.
+    int breathsTrue = 0;
+    int breathsRead = 0;
+    int breathsFound = 0;
     std::vector<Edge> edges;
     std::array<std::vector<double>, breathEdges> edgeErrorsS;
     double speechS = 0; ///< in which somebody speaks and nobody breathes
@@ -46,8 +51,14 @@ struct Evaluation {
     int accuracyWrong = 0;              ///< off by more than five points and outside the range
     std::vector<double> accuracyErrors; ///< points
     int cyclesOff = 0;                  ///< heard more or less than were done, summed
+    /// Readings that are right as a whole (`isRight`; without a plan nine phases of ten), that call
+    /// themselves sure, and that are sure and wrong.
+    int right = 0;
+    int sure = 0;
+    int sureAndWrong = 0;
 
     double f1() const;
+    double breathF1() const;
     double swappedShare() const;
     /// Half and 95 % of the boundaries lie within this of the truth.
     double edgeQuantileS(double share) const;
@@ -61,5 +72,12 @@ struct Evaluation {
 inline constexpr std::array<double, 2> nominalDeviations{1.0, 1.96};
 
 Evaluation evaluate(const Reading& reading, const Truth& truth);
+
+/// Whether a teacher would say that the reading is right: the accuracy within five points, as many
+/// cycles as were done, most breaths the right way round, and each run of strokes within two.
+bool isRight(const Reading& reading, const Truth& truth);
+
+/// Which answer somebody gives who knows the truth; nothing where the truth does not say.
+std::optional<std::size_t> trueAnswer(const ReadQuestion& question, const Truth& truth);
 
 } // namespace layakari

@@ -3,8 +3,13 @@
 
 #include "core/classes/class_net.hpp"
 #include "core/features/recorder_gain.hpp"
+#include "core/hear/covers.hpp"
+#include "core/hear/whole_spans.hpp"
+#include "core/listen/lost_sound.hpp"
+#include "core/listen/painted_over.hpp"
 #include "core/listen/set_apart.hpp"
 #include "core/listen/spans.hpp"
+#include "core/listen/voices.hpp"
 #include "core/segments/boundaries.hpp"
 #include "core/segments/segmenter.hpp"
 
@@ -40,22 +45,6 @@ std::vector<FrameRange> voicesIn(const ClassTrack& classes)
     return voices;
 }
 
-// What sounds under a hum or a run of strokes is that: of a breath that reaches into one, what is
-// left outside must be long enough to be one.
-void dropUnder(std::vector<Sound>& sounds, const std::vector<FrameRange>& ranges)
-{
-    constexpr double leastS = 0.5;
-    std::erase_if(sounds, [&](const Sound& sound) {
-        const double start = sound.start.moment.seconds;
-        const double end = sound.end.moment.seconds;
-        double under = 0;
-        for (const FrameRange& range : ranges)
-            under += std::max(0.0, std::min(end, FeatureTrack::timeOf(range.end)) -
-                                       std::max(start, FeatureTrack::timeOf(range.begin)));
-        return under > 0 && end - start - under < leastS;
-    });
-}
-
 // In which bands breath stands out, for the power that places boundaries.
 BandWeights weightsOf(const Segmentation& found, const NoiseFloor& floor)
 {
@@ -75,10 +64,15 @@ BandWeights weightsOf(const Segmentation& found, const NoiseFloor& floor)
 
 } // namespace
 
-Heard listenAnew(const FeatureTrack& track, const Progress& progress)
+Heard listenAnew(const FeatureTrack& recorded, const Progress& progress,
+                 std::optional<Layers>* layers)
 {
     Heard heard;
-    if (track.frames() == 0) return heard;
+    if (recorded.frames() == 0) return heard;
+    std::optional<FeatureTrack> whole;
+    if (const auto lost = lostStretches(recorded); !lost.empty())
+        whole = asRoom(recorded, withVoicesBeside(lost, findVoices(recorded), recorded.frames()));
+    const FeatureTrack& track = whole ? *whole : recorded;
     heard.durationS = static_cast<double>(track.frames() + 1) * FeatureTrack::hopSeconds;
     heard.hums = findHums(track, progress);
     progress.orStop();
@@ -87,46 +81,61 @@ Heard listenAnew(const FeatureTrack& track, const Progress& progress)
     const ClassTrack classes = findClasses(classInput(track, floor));
     progress.orStop();
     const std::vector<FrameRange> voices = outside(voicesIn(classes), hums);
+    // Strokes are still found as the first ear finds them: the classes take some for words.
+    const std::vector<FrameRange> spoken = outside(findVoices(track), hums);
     std::vector<FrameRange> filled = hums;
-    filled.insert(filled.end(), voices.begin(), voices.end());
-    heard.strokeRuns = findStrokeRuns(findBursts(track, floor, track.voiceBand()), filled);
+    filled.insert(filled.end(), spoken.begin(), spoken.end());
+    {
+        const std::optional<FeatureTrack> painted =
+            spoken.empty() ? std::nullopt : std::optional(paintedOver(track, spoken));
+        const FeatureTrack& clean = painted ? *painted : track;
+        heard.strokeRuns = findStrokeRuns(
+            findBursts(clean, painted ? NoiseFloor(clean) : floor, track.voiceBand()), filled);
+    }
     progress.orStop();
 
-    std::vector<float> over(track.frames(), 0.0f);
-    const auto lay = [&](const std::vector<FrameRange>& ranges) {
-        for (const FrameRange& range : ranges)
-            std::fill(over.begin() + static_cast<std::ptrdiff_t>(range.begin),
-                      over.begin() + static_cast<std::ptrdiff_t>(std::min(range.end, over.size())),
-                      1.0f);
-    };
-    std::vector<FrameRange> apart = hums;
+    KnownSounds known{hums, {}};
     for (const HeardStrokeRun& run : heard.strokeRuns)
-        apart.push_back({track.frameAt(run.startS), track.frameAt(run.endS) + 1});
-    lay(apart);
-    const RecorderGain gain =
-        findRecorderGain(track, {[](std::size_t) { return false; }, nullptr, false});
+        known.strokes.push_back({track.frameAt(run.startS), track.frameAt(run.endS) + 1});
+    heard.covers = coversIn(classes, known);
+    const auto isForced = [&](std::size_t frame) {
+        return std::any_of(known.strokes.begin(), known.strokes.end(),
+                           [&](const FrameRange& run) { return run.has(frame); });
+    };
+    const RecorderGain gain = findRecorderGain(track, {isForced, nullptr, false});
+    if (!gain.empty()) {
+        heard.recorderGainDb =
+            *std::max_element(gain.overLowestDb.begin(), gain.overLowestDb.end());
+        // The floor as it is where the gain is lowest. Of minutes of breath that leave nothing of
+        // the room to hear, it is known by the gain.
+        floor = NoiseFloor(withoutGain(track, gain.overLowestDb));
+        if (gain.roomShare < rareRoom) floor.lowerTo(gain.room);
+    }
 
     Room room{std::move(floor), gain.overLowestDb};
-    const Segmentation found = findSegments(track, room, classes, over, progress);
-    const NoiseFloor& known = room.floor;
-    const BandWeights weights = weightsOf(found, known);
-    std::vector<float> hidden = over;
-    for (std::size_t i = 0; i < hidden.size(); ++i) {
-        const std::size_t step =
-            std::min(i / ClassInput::framesPerStep, classes.probability.size() - 1);
-        hidden[i] = std::max(hidden[i], classes.probability[step][ClassTrack::Voice]);
-    }
-    Boundaries placed = placeBoundaries(found, track, known, hidden, progress);
-    dropUnder(placed.sounds, apart);
-    makeSpans(heard, placed.sounds, track, known, riseOverFloor(track, known, weights));
-    heard.room = {known.at(track.frames() - 1), weights, {}, {}};
+    const Segmentation found = findSegments(track, room, classes, known, progress);
+    const BandWeights weights = weightsOf(found, room.floor);
+    std::vector<float> over(track.frames());
+    for (std::size_t i = 0; i < over.size(); ++i)
+        for (const float hidden :
+             classes.hidden[std::min(i / ClassInput::framesPerStep, classes.steps() - 1)])
+            over[i] += hidden / static_cast<float>(ClassTrack::parts);
+    const Boundaries placed = placeBoundaries(found, track, room.floor, over, known, progress);
+    makeSpans(heard, placed.sounds, track, room.floor, riseOverFloor(track, room.floor, weights));
+    setWhole(heard.spans, found.posterior);
+    heard.room = {room.floor.at(track.frames() - 1), weights, {}, {}};
     for (const FrameRange& voice : voices) {
         heard.voices.push_back(
             {FeatureTrack::timeOf(voice.begin), FeatureTrack::timeOf(voice.end)});
         heard.speechShare +=
             static_cast<double>(voice.size()) / static_cast<double>(track.frames());
     }
+    for (HeardHum& hum : heard.hums) {
+        hum.startSdS = std::hypot(hum.startSdS, halfTurnSeconds);
+        hum.endSdS = std::hypot(hum.endSdS, halfTurnSeconds);
+    }
     setIn(heard);
+    if (layers) layers->emplace(Layers{classes, std::move(room), found, placed});
     progress.tell(1);
     return heard;
 }

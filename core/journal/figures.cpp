@@ -327,6 +327,8 @@ void takeFigures(Sitting& sitting, const Reading& reading)
 {
     sitting.practiceS = reading.summary.practiceS.value_or(0);
     sitting.strainSigns = static_cast<int>(reading.strainSigns.size());
+    sitting.sure = reading.sure;
+    sitting.asks = !reading.questions.empty();
     sitting.figures.clear();
     for (const FigureKind& kind : figureKinds())
         if (const auto value = kind.ofReading ? kind.ofReading(reading) : std::nullopt)

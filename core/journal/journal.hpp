@@ -35,7 +35,7 @@ public:
     Journal& operator=(Journal&&) noexcept;
     ~Journal();
 
-    static constexpr int newestVersion = 8;
+    static constexpr int newestVersion = 9;
 
     /// All that `work` changes in this journal becomes one change: there whole when this returns,
     /// or where `work` fails not at all.
@@ -106,6 +106,8 @@ public:
     };
     /// The latest first, at most `most`; of one person (0: of all).
     Result<std::vector<Sitting>> sittings(Id person, int most, Which which = Which::Shown) const;
+    /// Those of everybody who is not archived that count and wait for an answer, the latest first.
+    Result<std::vector<Sitting>> sittingsThatAsk(int most) const;
     Result<std::optional<Sitting>> sitting(Id id) const;
     /// What a person says of a sitting. BadArgument for a sitting that is not there.
     Result<void> saveSittingWords(Id sitting, const SittingWords& words);

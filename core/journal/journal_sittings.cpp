@@ -10,7 +10,7 @@ namespace {
 constexpr const char* sittingColumns =
     "SELECT id, person, plan_version, started_at, day, recording, sha256, practice_s, "
     "strain_signs, complaints, feel_before, feel_after, feel_words, note, left_out, origin, "
-    "archived, breath FROM sitting ";
+    "archived, breath, sure, asks FROM sitting ";
 
 const char* conditionOf(Journal::Which which)
 {
@@ -83,6 +83,8 @@ std::vector<Sitting> sittingsFrom(SQLite::Database& db, SQLite::Statement& query
         s.origin = originOf(query.getColumn("origin"));
         s.archived = query.getColumn("archived").getInt() != 0;
         s.breath = query.getColumn("breath").getString();
+        s.sure = query.getColumn("sure").getInt() != 0;
+        s.asks = query.getColumn("asks").getInt() != 0;
         figures.fill(s);
         sittings.push_back(std::move(s));
     }
@@ -134,15 +136,17 @@ Result<Id> Journal::saveSitting(const Sitting& sitting,
             db,
             "INSERT INTO sitting (id, person, plan_version, started_at, day, recording, sha256, "
             "practice_s, strain_signs, complaints, feel_before, feel_after, feel_words, note, "
-            "left_out, origin, archived, breath) VALUES (1 + max(coalesce((SELECT max(id) FROM "
+            "left_out, origin, archived, breath, sure, asks) VALUES (1 + max(coalesce((SELECT "
+            "max(id) FROM "
             "sitting), 0), coalesce((SELECT CAST(value AS INTEGER) FROM setting WHERE key = "
             "'last_sitting'), 0)), :person, :plan_version, :started_at, "
             ":day, :recording, coalesce(:sha256, 'noted:' || lower(hex(randomblob(16)))), "
             ":practice_s, :strain_signs, :complaints, :feel_before, "
-            ":feel_after, :feel_words, :note, :left_out, :origin, :archived, :breath) ON "
+            ":feel_after, :feel_words, :note, :left_out, :origin, :archived, :breath, :sure, "
+            ":asks) ON "
             "CONFLICT (person, sha256) DO UPDATE SET plan_version = excluded.plan_version, "
             "recording = excluded.recording, practice_s = excluded.practice_s, strain_signs = "
-            "excluded.strain_signs RETURNING id");
+            "excluded.strain_signs, sure = excluded.sure, asks = excluded.asks RETURNING id");
         write.bind(":person", sitting.person);
         sql::bind(write, ":plan_version", sitting.planVersion);
         write.bind(":started_at", sitting.startedAt);
@@ -156,6 +160,8 @@ Result<Id> Journal::saveSitting(const Sitting& sitting,
         write.bind(":origin", static_cast<int>(sitting.origin));
         write.bind(":archived", sitting.archived ? 1 : 0);
         write.bind(":breath", sitting.breath);
+        write.bind(":sure", sitting.sure ? 1 : 0);
+        write.bind(":asks", sitting.asks ? 1 : 0);
         write.executeStep();
         const Id id = write.getColumn(0).getInt64();
         write.reset();
@@ -213,6 +219,19 @@ Result<std::vector<Sitting>> Journal::sittings(Id person, int most, Which which)
                 (person == 0 ? "WHERE :person = 0 AND " : "WHERE person = :person AND ") +
                 conditionOf(which) + " ORDER BY started_at DESC, id DESC LIMIT :most");
         query.bind(":person", person);
+        query.bind(":most", most);
+        return sittingsFrom(m_store->db, query);
+    });
+}
+
+Result<std::vector<Sitting>> Journal::sittingsThatAsk(int most) const
+{
+    return m_store->guarded([&] {
+        SQLite::Statement query(m_store->db,
+                                std::string(sittingColumns) + "WHERE asks = 1 AND " +
+                                    conditionOf(Which::Counting) +
+                                    " AND person IN (SELECT id FROM person WHERE archived = 0) "
+                                    "ORDER BY started_at DESC, id DESC LIMIT :most");
         query.bind(":most", most);
         return sittingsFrom(m_store->db, query);
     });

@@ -115,6 +115,8 @@ struct Sitting {
     std::string sha256;         ///< where it was noted, a mark that no other sitting has
     double practiceS = 0;
     int strainSigns = 0;
+    bool sure = true;  ///< whether its reading is; else its figures are no more than likely
+    bool asks = false; ///< its reading waits for an answer
     /// By key; what they are, core/journal/figures.hpp says.
     std::map<std::string, FigureValue, std::less<>> figures;
     std::optional<int> rung; ///< from 1; not kept, but filled in by who knows the ladders
@@ -129,6 +131,8 @@ struct Sitting {
     {
         return words.leftOut.empty() && origin != Origin::Simulated && !archived;
     }
+    /// Whether its figures are compared with those of others.
+    bool isComparable() const { return counts() && sure; }
 };
 
 /// A sitting that was deleted, with all that brings it back.

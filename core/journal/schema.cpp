@@ -182,9 +182,16 @@ ALTER TABLE sitting ADD COLUMN breath TEXT NOT NULL DEFAULT '';
 CREATE TABLE file_to_delete (path TEXT PRIMARY KEY, day TEXT NOT NULL) WITHOUT ROWID;
 )sql";
 
+// Whether a reading is sure, and whether it asks something. Those that were made before readings
+// said so stay what they were: sure.
+constexpr std::string_view doubt = R"sql(
+ALTER TABLE sitting ADD COLUMN sure INTEGER NOT NULL DEFAULT 1;
+ALTER TABLE sitting ADD COLUMN asks INTEGER NOT NULL DEFAULT 0;
+)sql";
+
 constexpr std::array steps{
     peopleAndPlans, laddersCoursesSittings, feelAndFigures, handedIn, keptRatios,
-    whoIsWho,       figuresAsRows,          puttingRight};
+    whoIsWho,       figuresAsRows,          puttingRight,   doubt};
 
 } // namespace
 

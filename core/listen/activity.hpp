@@ -14,6 +14,7 @@ struct FrameRange {
     std::size_t end = 0;
 
     std::size_t size() const { return end - begin; }
+    bool has(std::size_t frame) const { return frame >= begin && frame < end; }
     double seconds() const { return static_cast<double>(size()) * FeatureTrack::hopSeconds; }
 };
 

@@ -40,6 +40,15 @@ struct Breath {
 // Where there are hums, kind B is the exhale.
 constexpr double humOdds = 1000;
 
+// What the segments say of a breath's kind: by the sound of all its moments, where the character is
+// that of the whole. Both have the same sound to go by, so it speaks for odds of twenty at most.
+double logOddsByMoments(const HeardSpan& span)
+{
+    constexpr double most = 3;
+    const double p = std::clamp(span.isFirstKind, 1e-6, 1 - 1e-6);
+    return std::clamp(std::log(p / (1 - p)), -most, most);
+}
+
 std::vector<Breath> breathsOf(const Heard& heard, const std::vector<std::optional<bool>>& namedA)
 {
     std::vector<Breath> breaths;
@@ -50,7 +59,7 @@ std::vector<Breath> breathsOf(const Heard& heard, const std::vector<std::optiona
         if (span.kind == HeardSpan::Kind::Hum)
             breaths.push_back({{}, -std::log(humOdds), false, false});
         else if (span.kind == HeardSpan::Kind::Breath)
-            breaths.push_back({span.character, logOdds,
+            breaths.push_back({span.character, logOdds + logOddsByMoments(span),
                                span.hasCharacter && span.saidPart != HeardSpan::Part::Rest, true});
         else if (isNamed)
             breaths.push_back({{}, logOdds, false, false});
@@ -202,10 +211,12 @@ std::vector<std::vector<double>> startingPoints(const std::vector<Breath>& breat
 }
 
 // The names A and B are ours to give: the first breath that can be told is most likely A, unless
-// something from outside the sound has named breaths already.
+// something has named breaths already.
 void nameFirst(std::vector<Breath>& breaths)
 {
     constexpr double firstOdds = 20;
+    for (const Breath& breath : breaths)
+        if (breath.logOddsA != 0) return;
     if (const std::size_t first = firstWithCharacter(breaths); first < breaths.size())
         breaths[first].logOddsA += std::log(firstOdds);
 }
@@ -226,7 +237,7 @@ BreathClasses sortBreaths(const Heard& heard, const std::vector<std::optional<bo
     classes.probabilityA.assign(countOf(HeardSpan::Kind::Breath), 0.5);
     if (breaths.size() < 2) return classes;
     const bool isNamed = !namedA.empty();
-    if (!isNamed && !anyHum) nameFirst(breaths);
+    nameFirst(breaths);
     Sorting best;
     Kinds bestKinds;
     best.logLikelihood = -1e300;

@@ -23,12 +23,6 @@ bool Heard::anyBreath() const
 
 namespace {
 
-// Beside a gain, the share of time in pauses under which the room is rather known by the gain than
-// by what is most frequent: breath without holds has 1 to 7 % (its natural breaths), square breath
-// 40 % (100 simulated recordings). Strangers' breath with holds was taken for all sound without
-// this limit (bench/listening, "automatic gain, strangers": 0.73 of 0.98).
-constexpr double rareRoom = 0.08;
-
 std::vector<FrameRange> framesOf(const std::vector<HeardHum>& hums)
 {
     std::vector<FrameRange> ranges;
@@ -74,9 +68,8 @@ Heard listenTo(const FeatureTrack& recorded, const Progress& progress, const Lea
     // Strokes push a gain down: they must still be there when it is looked for.
     const std::vector<FrameRange> forced = framesOf(runs, clean);
     const auto isForced = [&](std::size_t frame) {
-        return std::any_of(forced.begin(), forced.end(), [&](const FrameRange& run) {
-            return frame >= run.begin && frame < run.end;
-        });
+        return std::any_of(forced.begin(), forced.end(),
+                           [&](const FrameRange& run) { return run.has(frame); });
     };
     const Bands* roomBefore = before && before->gain ? &before->gain->room : nullptr;
     const RecorderGain gain = findRecorderGain(clean, {isForced, roomBefore, before != nullptr});

@@ -58,11 +58,26 @@ struct HeardSpan {
     Bands spectrumDb{};
     Bands overRoomDb{};
 
+    // Probabilities: that it is breath, and if so, of the first of the recording's two kinds.
+    double isBreath = 1;
+    double isFirstKind = 0.5;
+    /// That nothing else lies within it: no breath in a silence, no turn and no pause in a breath.
+    double isWhole = 1;
+
     double seconds() const { return endS - startS; }
 };
 
 /// A word or a phrase that somebody speaks.
 struct HeardVoice {
+    double startS = 0;
+    double endS = 0;
+};
+
+/// A stretch in which something else is louder than the breath nearly everywhere, so that hardly
+/// anything of it can be heard.
+struct HeardCover {
+    enum class What { Voice, Tone, Knocks, Room };
+    What what = What::Voice;
     double startS = 0;
     double endS = 0;
 };
@@ -100,6 +115,7 @@ struct Heard {
     double breathToNoiseDb = 0;     ///< mean power of the breaths over the room's
     double loudestDb = 0;           ///< level of the loudest tenth of the frames
     std::vector<HeardVoice> voices; ///< in time order; over breaths and holds as well
+    std::vector<HeardCover> covers; ///< in time order
     std::vector<HeardHum> hums;
     std::vector<HeardStrokeRun> strokeRuns;
     std::vector<HeardOcean> ocean; ///< found by the second pass alone, not live

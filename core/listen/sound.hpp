@@ -19,6 +19,9 @@ struct Sound {
     SoundEdge start;
     SoundEdge end;
     bool isRoom = false;
+    /// Probabilities: that it is breath, and if so, of the first of the recording's two kinds.
+    double isBreath = 1;
+    double isFirstKind = 0.5;
 };
 
 } // namespace layakari

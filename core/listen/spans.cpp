@@ -40,6 +40,8 @@ public:
                            end.sdSeconds,
                            {}};
             if (span.seconds() <= 0) continue;
+            span.isBreath = sound.isBreath;
+            span.isFirstKind = sound.isFirstKind;
             if (span.seconds() < shortSoundSeconds) span.kind = HeardSpan::Kind::Unknown;
             span.character = characterOf(span);
             measureSpectrum(span);

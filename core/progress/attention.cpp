@@ -15,6 +15,7 @@ constexpr int complaintUrgency = 4;
 constexpr int dizzyUrgency = 8;
 constexpr int strainUrgency = 2;
 constexpr int fallUrgency = 1;
+constexpr int askUrgency = 1;
 
 void judgeUrgency(HandedIn& handed, const std::vector<Sitting>& earlier)
 {
@@ -28,10 +29,15 @@ void judgeUrgency(HandedIn& handed, const std::vector<Sitting>& earlier)
         handed.why += (handed.why.empty() ? "" : "; ") + reason;
     };
     if (!complaints.empty()) add(complaints);
+    const std::string perhaps = s.sure ? "" : "perhaps ";
     if (s.strainSigns > 0) {
         handed.urgency += strainUrgency;
-        add(s.strainSigns == 1 ? "a sign of strain"
-                               : std::to_string(s.strainSigns) + " signs of strain");
+        add(perhaps + (s.strainSigns == 1 ? "a sign of strain"
+                                          : std::to_string(s.strainSigns) + " signs of strain"));
+    }
+    if (s.asks) {
+        handed.urgency += askUrgency;
+        add("needs an answer");
     }
     for (const Change& change : changesOf(s, earlier))
         if (change.figure == figure::accuracy && change.isMoreThanChance() &&
@@ -42,7 +48,7 @@ void judgeUrgency(HandedIn& handed, const std::vector<Sitting>& earlier)
         }
     if (!handed.why.empty()) return;
     if (const auto accuracy = valueOf(s, figure::accuracy))
-        add("kept " + valueInWords(*accuracy, figure::accuracy));
+        add("kept " + perhaps + valueInWords(*accuracy, figure::accuracy));
     else
         add(valueOf(s, figure::completion) == 0.0 ? "not a whole cycle" : "no counts to keep");
 }

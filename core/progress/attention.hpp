@@ -16,7 +16,7 @@ struct HandedIn {
 
 /// The latest sitting of everybody who practised in the last `days` days, by urgency, then the
 /// latest first. What a person complains of comes before signs of strain, those before an accuracy
-/// that fell by more than chance.
+/// that fell by more than chance and a reading that needs an answer.
 Result<std::vector<HandedIn>> handedInLately(const Journal& journal, Day today, int days = 7);
 
 } // namespace layakari

@@ -30,15 +30,23 @@ Result<void> judgeInto(Proposal& proposal, const Asked& asked, const LadderRule&
 {
     auto done = asked.journal.sittingsOfPlan(asked.person.id, proposal.plan, lookBack);
     if (!done) return fail(done.error());
-    // Nothing was measured in what was noted by hand; only a complaint says something.
+    // Nothing was measured in what was noted by hand, and nothing is based on an uncertain reading;
+    // of both only a complaint says something.
+    const bool isAnyUncertain =
+        std::any_of(done->begin(), done->end(), [](const Sitting& s) { return !s.sure; });
     std::erase_if(*done, [](const Sitting& s) {
-        return s.origin == Sitting::Origin::Noted && s.words.complaints.empty();
+        return (s.origin == Sitting::Origin::Noted || !s.sure) && s.words.complaints.empty();
     });
+    for (Sitting& s : *done)
+        if (!s.sure) s.figures.clear(), s.strainSigns = 0;
     proposal.rule = rule;
     const bool hasClash =
         !clashesOf(proposal.plan, asked.person.conditions, {asked.state.conditions, {}, {}})
              .empty();
     proposal.judgement = judge(*done, rule, hasClash, lastOfAny, asked.today);
+    if (proposal.judgement.advice == Advice::First && isAnyUncertain)
+        proposal.judgement = {Advice::Stay, "What was recorded of it is uncertain. Stay here until "
+                                            "a reading is certain."};
     return {};
 }
 

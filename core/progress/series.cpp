@@ -44,7 +44,7 @@ std::optional<Trend> trendOf(const std::vector<Sitting>& sittings, FigureKey fig
     std::vector<double> values;
     for (const Sitting& s : sittings) {
         const auto value = valueOf(s, figure);
-        if (!value || !s.counts() || days.size() == most) continue;
+        if (!value || !s.isComparable() || days.size() == most) continue;
         days.push_back(daysOf(s));
         values.push_back(*value);
     }
@@ -79,6 +79,7 @@ std::string trendInWords(const std::optional<Trend>& trend, FigureKey figure)
 std::vector<Change> changesOf(const Sitting& now, const std::vector<Sitting>& earlier)
 {
     std::vector<Change> changes;
+    if (!now.sure) return changes;
     for (const FigureKind& kind : figureKinds()) {
         const auto value = valueOf(now, kind.key);
         if (!value) continue;
@@ -86,7 +87,7 @@ std::vector<Change> changesOf(const Sitting& now, const std::vector<Sitting>& ea
         bool isBest = kind.better != 0;
         for (const Sitting& s : earlier) {
             const auto then = valueOf(s, kind.key);
-            if (!then || !s.counts() || s.id == now.id) continue;
+            if (!then || !s.isComparable() || s.id == now.id) continue;
             if (before.size() < mostBefore) before.push_back(*then);
             isBest = isBest && isBetter(*value, *then, kind.better);
         }
@@ -123,7 +124,7 @@ std::optional<Best> bestOf(const std::vector<Sitting>& sittings, FigureKey figur
     std::optional<Best> best;
     for (const Sitting& s : sittings) {
         const auto value = valueOf(s, figure);
-        if (!value || !s.counts()) continue;
+        if (!value || !s.isComparable()) continue;
         if (!best || isBetter(*value, best->value, better)) best = Best{*value, s.id, s.day};
     }
     return best;

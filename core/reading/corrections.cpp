@@ -224,7 +224,8 @@ bool beginAt(std::vector<HeardSpan>& spans, double atS)
 
 bool Correction::isStretch() const
 {
-    return kind == Kind::MarkRest || kind == Kind::MarkPractice || kind == Kind::MarkVoice;
+    return kind == Kind::MarkRest || kind == Kind::MarkPractice || kind == Kind::MarkVoice ||
+           kind == Kind::CannotTell;
 }
 
 double Correction::placeS() const
@@ -254,7 +255,8 @@ Corrected laidOver(Heard heard, const std::vector<Correction>& corrections)
         case Correction::Kind::MarkVoice: isLaid = markVoice(result.heard, c.atS, c.toS); break;
         case Correction::Kind::FirstCycle: isLaid = beginAt(spans, c.atS); break;
         case Correction::Kind::AddStroke:
-        case Correction::Kind::RemoveStroke: isLaid = true; break; // not here
+        case Correction::Kind::RemoveStroke: // not here
+        case Correction::Kind::CannotTell: isLaid = true; break;
         }
         if (!isLaid) result.lost.push_back(i);
     }

@@ -25,6 +25,7 @@ struct Correction {
         FirstCycle,   ///< the first cycle begins with the breath at `atS`: before it is rest
         AddStroke,    ///< there is a stroke at `atS`, in or beside a run
         RemoveStroke, ///< the one nearest to `atS` is none
+        CannotTell,   ///< what was asked of `atS` to `toS` is not asked again
     };
     /// A hold is silence to the ear: whether the lungs are full or empty follows from the breath
     /// before it. Nothing: neither breath nor hold.
@@ -34,6 +35,7 @@ struct Correction {
     double atS = 0;
     double toS = 0;
     Name name = Name::Inhale;
+    bool isAnswer = false; ///< to a question of the program's
     bool operator==(const Correction&) const = default;
 
     bool isStretch() const; ///< says something of all from `atS` to `toS`
@@ -41,9 +43,9 @@ struct Correction {
 };
 
 /// The words for files: "move_boundary", "inhale".
-inline constexpr EnumWords<Correction::Kind, Correction::Kind::RemoveStroke> correctionKindWords{
-    "move_boundary", "rename",     "split",       "join",       "mark_rest",
-    "mark_practice", "mark_voice", "first_cycle", "add_stroke", "remove_stroke"};
+inline constexpr EnumWords<Correction::Kind, Correction::Kind::CannotTell> correctionKindWords{
+    "move_boundary", "rename",      "split",      "join",          "mark_rest",  "mark_practice",
+    "mark_voice",    "first_cycle", "add_stroke", "remove_stroke", "cannot_tell"};
 inline constexpr EnumWords<Correction::Name, Correction::Name::Nothing> correctionNameWords{
     "inhale", "exhale", "hold", "nothing"};
 

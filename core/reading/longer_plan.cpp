@@ -93,7 +93,7 @@ std::optional<Plan> repeatedAsHeard(const Plan& plan, const Listened& listened, 
     // Oftener than there are inhales it cannot have been done.
     *repeated->times = std::min(static_cast<int>(inhales) / repeated->inhales, planLimits::repeat);
     if (*repeated->times <= planned) return std::nullopt;
-    const int cycles = doneCycles(readAgainst(listened, longer, known));
+    const int cycles = doneCycles(readHeard(soFar(listened), longer, known));
     *repeated->times = (cycles + repeated->cycles - 1) / repeated->cycles;
     if (*repeated->times < clearlyOftener * planned) return std::nullopt;
     longer.name = nameWith(plan.name, planned, *repeated->times, repeated->inRounds);

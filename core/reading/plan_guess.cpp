@@ -205,11 +205,11 @@ bool isNew(std::string sound, std::vector<std::string>& told)
 Read bestRead(const Listened& listened, const Plan& plan, const Known& known,
               std::vector<std::string>& told)
 {
-    const Reading asPlanned = readAgainst(listened, plan, known);
+    const Reading asPlanned = readHeard(soFar(listened), plan, known);
     Read read = readAs(listened, plan, asPlanned);
     const auto longer = repeatedAsHeard(plan, listened, known, asPlanned);
     if (!longer || !isNew(audible(*longer), told)) return read;
-    Read oftener = readAs(listened, *longer, readAgainst(listened, *longer, known));
+    Read oftener = readAs(listened, *longer, readHeard(soFar(listened), *longer, known));
     const double planned = plannedCycleCount(plan);
     oftener.guess.fit *= 1 - longerCosts * (1 - planned / plannedCycleCount(*longer));
     const bool isBetter = oftener.guess.fit * oftener.explainedS > read.guess.fit * read.explainedS;

@@ -68,6 +68,18 @@ void judgeBreath(Quality& quality, const Heard& heard)
                      "read with more doubt; a recording of the breath alone is surer.",
                      100 * heard.speechShare));
     }
+    const auto covers = [&](HeardCover::What what) {
+        return std::any_of(heard.covers.begin(), heard.covers.end(),
+                           [&](const HeardCover& cover) { return cover.what == what; });
+    };
+    if (covers(HeardCover::What::Tone))
+        complain(quality, Quality::Verdict::Usable,
+                 "Music or another tone is louder than the breath in places. Turn it off while "
+                 "you record, or move the microphone nearer.");
+    if (covers(HeardCover::What::Room))
+        complain(quality, Quality::Verdict::Usable,
+                 "The room is louder than the breath in places. Close the window, turn machines "
+                 "off, or move the microphone nearer.");
     if (heard.recorderGainDb > 0) {
         complain(quality, Quality::Verdict::Usable,
                  fmt::format(
@@ -94,6 +106,12 @@ void judgeFaults(Quality& quality, const SoundFaults& faults)
             quality, Quality::Verdict::Usable,
             "The breath blows on the microphone. Move it a hand's width to the side, out of the "
             "stream of the exhale.");
+    }
+    if (faults.suppression) {
+        complain(quality, Quality::Verdict::Usable,
+                 "The recorder removes soft sounds as if they were noise, and with them the "
+                 "beginnings and ends of soft breaths. If you can, switch its noise suppression "
+                 "off, or record with an app that leaves the sound as it is.");
     }
     if (faults.dropouts > 0) {
         complain(

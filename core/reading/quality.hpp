@@ -30,11 +30,12 @@ struct Quality {
 
 /// What the sound itself, beside the breath in it, says of a recording.
 struct SoundFaults {
-    double mainsHz = 0;   ///< 50 or 60 where an electric hum stands out, else 0
-    double mainsDb = 0;   ///< by how much, over what lies beside it
-    double windShare = 0; ///< of the breaths' time, in which air rumbles on the microphone
-    int dropouts = 0;     ///< gaps of nothing, 20 to 500 ms, within sound
-    double lostS = 0;     ///< digital silence of longer than that, in seconds
+    double mainsHz = 0;       ///< 50 or 60 where an electric hum stands out, else 0
+    double mainsDb = 0;       ///< by how much, over what lies beside it
+    double windShare = 0;     ///< of the breaths' time, in which air rumbles on the microphone
+    bool suppression = false; ///< the recorder shuts bands where nothing is loud
+    int dropouts = 0;         ///< gaps of nothing, 20 to 500 ms, within sound
+    double lostS = 0;         ///< digital silence of longer than that, in seconds
     std::vector<Quality::Unreadable> unreadable;
 };
 

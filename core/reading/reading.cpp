@@ -8,7 +8,6 @@
 #include "core/base/barrier.hpp"
 #include "core/hear/listen_anew.hpp"
 #include "core/listen/ocean_breath.hpp"
-#include "core/measure/robust.hpp"
 #include "core/reading/beyond_phases.hpp"
 #include "core/reading/rounded.hpp"
 #include "core/reading/stroke_corrections.hpp"
@@ -218,110 +217,25 @@ Listened listenToSound(RecordingInfo recording, FeatureTrack track, const SoundD
 
 namespace {
 
-std::optional<double> medianOf(std::vector<double> values)
+// What an alignment makes of what was heard: the phases and cycles.
+void nameAs(const Alignment& alignment, const Heard& heard, const Known& known, Reading& reading)
 {
-    return values.empty() ? std::nullopt : std::optional(median(std::move(values)));
-}
-
-void summarizeStrokes(Summary& summary, const Reading& reading)
-{
-    if (reading.plan)
-        for (const PlannedStep& step : unfold(*reading.plan))
-            if (const auto* strokes = std::get_if<const Strokes*>(&step.content)) {
-                ++summary.runsPlanned;
-                summary.strokesPlanned += (*strokes)->strokes;
-            }
-    std::vector<double> rates;
-    for (const ReadStrokeRun& run : reading.strokeRuns) {
-        summary.strokesHeard += run.count;
-        if (run.ratePerMin) rates.push_back(*run.ratePerMin);
-        summary.practiceS = summary.practiceS.value_or(0) + run.endS - run.startS;
-    }
-    summary.strokeRatePerMin = medianOf(std::move(rates));
-}
-
-void summarizeHums(Summary& summary, const Reading& reading)
-{
-    if (reading.plan)
-        for (const PlannedStep& step : unfold(*reading.plan))
-            if (step.cycle())
-                for (const Phase& phase : step.cycle()->phases)
-                    summary.humsPlanned += phase.sound == PhaseSound::Hum;
-    if (reading.hums.empty()) return;
-    std::vector<double> pitches;
-    std::vector<double> lengths;
-    std::vector<double> off;
-    std::vector<double> steadiness;
-    for (const ReadHum& hum : reading.hums) {
-        lengths.push_back(hum.seconds());
-        if (hum.pitchHz) pitches.push_back(*hum.pitchHz);
-        if (hum.centsFromTarget) off.push_back(std::fabs(*hum.centsFromTarget));
-        if (hum.steadinessCents) steadiness.push_back(*hum.steadinessCents);
-    }
-    summary.pitchHz = medianOf(std::move(pitches));
-    summary.humSeconds = medianOf(std::move(lengths));
-    summary.pitchOffCents = medianOf(std::move(off));
-    summary.pitchSteadinessCents = medianOf(std::move(steadiness));
-    summary.humGrowthS = humGrowthS(reading.hums);
-    double until = reading.recording.durationSeconds;
-    for (const ReadPhase& p : reading.phases)
-        if ((p.kind == ReadKind::Voice || p.kind == ReadKind::Strokes) &&
-            p.startS > reading.hums.back().endS)
-            until = std::min(until, p.startS);
-    summary.stayS = std::max(0.0, until - reading.hums.back().endS);
-}
-
-} // namespace
-
-void measureReading(Reading& reading)
-{
-    const Plan* plan = reading.plan ? &*reading.plan : nullptr;
-    reading.summary = measure(reading.phases, reading.cycles, plan);
-    summarizeStrokes(reading.summary, reading);
-    summarizeHums(reading.summary, reading);
-    reading.summary.ocean = oceanFigures(reading.ocean);
-    reading.comparisons = plan ? compare(reading.cycles, *plan) : std::vector<Comparison>{};
-    reading.countTrend = countTrend(reading.cycles);
-    reading.rests = restBreathing(reading.phases, reading.cycles);
-}
-
-Reading readAgainst(const Listened& listened, const std::optional<Plan>& plan, const Known& known)
-{
-    return readHeard({listened.recording, listened.quality, listened.heard, listened.track}, plan,
-                     known);
-}
-
-Reading readHeard(const HeardSoFar& so, const std::optional<Plan>& plan, const Known& known)
-{
-    Reading reading;
-    reading.recording = so.recording;
-    reading.plan = plan;
-    reading.quality = so.quality;
-    const Plan* intended = plan ? &*plan : nullptr;
-    Corrected corrected = laidOver(so.heard, known.corrections);
-    reading.corrections = known.corrections;
-    reading.lostCorrections = std::move(corrected.lost);
-    Heard heard = std::move(corrected.heard);
-    if (plan) {
-        const std::vector<PlannedStep> steps = unfold(*plan);
-        heard = withQuickBreaths(withSlowBellows(heard, steps), steps, so.track);
-    }
-    const BreathClasses classes = sortBreaths(heard, {}, known.profile ? &*known.profile : nullptr);
-    const Alignment alignment = align(heard, classes, intended, known.kindAIsInhale, known.fit);
-    reading.fit = alignment.fit;
-    reading.kindAIsInhale = alignment.aIsInhale;
     reading.phases = phasesFrom(heard, alignment);
     if (known.kindAIsInhale)
         for (ReadPhase& phase : reading.phases)
             phase.corrected = phase.kind != ReadKind::Unknown && phase.kind != ReadKind::Voice;
-    reading.cycles = intended ? plannedCycles(alignment, *plan) : freeCycles(alignment);
-    if (intended)
+    reading.cycles = reading.plan ? plannedCycles(alignment, *reading.plan) : freeCycles(alignment);
+    if (reading.plan)
         takeSoundsFromPlan(reading);
     else
         takeSoundsFromEar(reading, heard.ocean);
     addVoices(reading, heard);
     doubtUnreadable(reading);
-    reading.strokeRuns = readStrokeRuns(heard, plan);
+}
+
+void readStrokes(Reading& reading, const Heard& heard, const Known& known)
+{
+    reading.strokeRuns = readStrokeRuns(heard, reading.plan);
     for (const std::size_t lost : correctStrokes(reading.strokeRuns, known.corrections))
         reading.lostCorrections.push_back(lost);
     std::sort(reading.lostCorrections.begin(), reading.lostCorrections.end());
@@ -330,18 +244,158 @@ Reading readHeard(const HeardSoFar& so, const std::optional<Plan>& plan, const K
             if (run.corrected && phase.kind == ReadKind::Strokes && phase.startS < run.endS &&
                 phase.endS > run.startS)
                 phase.corrected = true;
-    reading.hums = readHums(heard, reading, known.tuning);
-    reading.ocean = readOcean(so.track, reading);
-    measureReading(reading);
+}
+
+void findStrain(Reading& reading, const Heard& heard)
+{
     reading.strainSigns =
         strainSigns(reading.phases, reading.cycles, levelsOf(heard, reading.phases));
     const std::vector<StrainSign> more = strainBeyondPhases(reading);
     reading.strainSigns.insert(reading.strainSigns.end(), more.begin(), more.end());
     std::stable_sort(reading.strainSigns.begin(), reading.strainSigns.end(),
                      [](const StrainSign& a, const StrainSign& b) { return a.atS < b.atS; });
-    reading.guide = findGuideCount(so.heard.voices);
-    return reading;
 }
+
+// A reading with what its questions are asked of.
+struct NamedReading {
+    Reading reading;
+    Heard heard;
+    std::vector<LikelyAlignment> alignments;
+};
+
+// How an alignment that is not the reading's would be measured.
+Reading readAs(const LikelyAlignment& way, const NamedReading& read, const Known& known)
+{
+    Reading other;
+    other.recording = read.reading.recording;
+    other.plan = read.reading.plan;
+    other.quality = read.reading.quality;
+    nameAs(way.alignment, read.heard, known, other);
+    other.summary = measure(other.phases, other.cycles, other.plan ? &*other.plan : nullptr);
+    return other;
+}
+
+// The first explanation is the reading, with all that make the same of it.
+void explain(NamedReading& read, const Known& known)
+{
+    auto& [reading, heard, alignments] = read;
+    const LikelyAlignment& best = alignments.front();
+    std::vector<ReadExplanation>& told = reading.explanations;
+    told = {explanationOf(best.probability, reading.phases, reading.cycles, reading.summary)};
+    for (std::size_t i = 1; i < alignments.size(); ++i) {
+        const Reading other = readAs(alignments[i], read, known);
+        ReadExplanation explanation =
+            explanationOf(alignments[i].probability, other.phases, other.cycles, other.summary);
+        const bool isSwapped = alignments[i].alignment.aIsInhale != best.alignment.aIsInhale;
+        if (!isSwapped && makeTheSame(told.front(), explanation)) {
+            told.front().probability += explanation.probability;
+            continue;
+        }
+        explanation.differs =
+            isSwapped ? "What is read as inhales are exhales, and the other way round."
+                      : differenceInWords(told.front(), reading.cycles, explanation, other.cycles);
+        told.push_back(std::move(explanation));
+    }
+    const double share = std::min(1.0, told.front().probability);
+    reading.doubts = doubtsIn(reading, heard, best.alignment, share);
+    const double first = rounded(trustUnder(reading.doubts));
+    for (ReadExplanation& explanation : told)
+        explanation.probability =
+            rounded(explanation.probability * std::min(1.0, (1 - first) / (1 - share + 1e-9)));
+    told.front().probability = first;
+    reading.sure = !reading.heardBreathing() || first >= sureProbability;
+    takeRangeFrom(told, reading.summary);
+}
+
+NamedReading readNamed(const HeardSoFar& so, const std::optional<Plan>& plan, const Known& known)
+{
+    NamedReading read;
+    Reading& reading = read.reading;
+    reading.recording = so.recording;
+    reading.plan = plan;
+    reading.quality = so.quality;
+    Corrected corrected = laidOver(so.heard, known.corrections);
+    reading.corrections = known.corrections;
+    reading.lostCorrections = std::move(corrected.lost);
+    read.heard = std::move(corrected.heard);
+    Heard& heard = read.heard;
+    if (plan) {
+        const std::vector<PlannedStep> steps = unfold(*plan);
+        heard = withQuickBreaths(withSlowBellows(heard, steps), steps, so.track);
+    }
+    const BreathClasses classes = sortBreaths(heard, {}, known.profile ? &*known.profile : nullptr);
+    read.alignments =
+        allAlignments(heard, classes, plan ? &*plan : nullptr, known.kindAIsInhale, known.fit);
+    const Alignment& alignment = read.alignments.front().alignment;
+    reading.fit = alignment.fit;
+    reading.kindAIsInhale = alignment.aIsInhale;
+    nameAs(alignment, heard, known, reading);
+    readStrokes(reading, heard, known);
+    reading.hums = readHums(heard, reading, known.tuning);
+    reading.ocean = readOcean(so.track, reading);
+    measureReading(reading);
+    findStrain(reading, heard);
+    reading.guide = findGuideCount(so.heard.voices);
+    return read;
+}
+
+// With what each answer would make of the reading; those that would change nothing are not asked.
+std::vector<ReadQuestion> askedOf(const NamedReading& read, const HeardSoFar& so,
+                                  const Known& known)
+{
+    constexpr double samePoints = 0.5;
+    std::vector<ReadQuestion> asked;
+    for (ReadQuestion& question : questionsOn(read.heard, read.alignments, known.corrections)) {
+        bool matters = false;
+        for (ReadQuestion::Answer& answer : question.answers) {
+            Known answered = known;
+            answered.corrections.push_back(answer.correction);
+            answered.fit = read.reading.fit;
+            NamedReading then = readNamed(so, read.reading.plan, answered);
+            explain(then, answered);
+            answer.accuracy = then.reading.summary.accuracy;
+            answer.cyclesDone = then.reading.explanations.front().cyclesDone;
+            answer.sure = then.reading.sure;
+            matters = matters || answer.sure ||
+                      then.reading.explanations.front().firstBreath !=
+                          read.reading.explanations.front().firstBreath ||
+                      answer.cyclesDone != read.reading.explanations.front().cyclesDone ||
+                      std::fabs(answer.accuracy.value_or(0) -
+                                read.reading.summary.accuracy.value_or(0)) > samePoints;
+        }
+        if (matters) asked.push_back(std::move(question));
+    }
+    return asked;
+}
+
+} // namespace
+
+Reading readAgainst(const Listened& listened, const std::optional<Plan>& plan, const Known& known)
+{
+    const HeardSoFar all = soFar(listened);
+    NamedReading read = readNamed(all, plan, known);
+    explain(read, known);
+    if (!read.reading.sure) read.reading.questions = askedOf(read, all, known);
+    return std::move(read.reading);
+}
+
+Reading readHeard(const HeardSoFar& so, const std::optional<Plan>& plan, const Known& known)
+{
+    return readNamed(so, plan, known).reading;
+}
+
+namespace {
+
+bool isNamedByHand(const Reading& reading, const ReadPhase& phase)
+{
+    return std::any_of(reading.corrections.begin(), reading.corrections.end(),
+                       [&](const Correction& c) {
+                           return c.kind == Correction::Kind::Rename && c.atS >= phase.startS &&
+                                  c.atS < phase.endS;
+                       });
+}
+
+} // namespace
 
 std::optional<BreathProfile> profileIn(const Listened& listened, const Reading& reading)
 {
@@ -360,8 +414,9 @@ std::optional<BreathProfile> profileIn(const Listened& listened, const Reading& 
         if (next == reading.phases.size()) break;
         const ReadPhase& phase = reading.phases[next];
         if (phase.startS > start || phase.confidence < sure) continue;
-        // Natural breaths of somebody sound another way; what a person has named counts anyhow.
-        if (phase.role != Role::Practice && !phase.corrected) continue;
+        // Natural breaths of somebody sound another way; what a person has named counts anyhow, but
+        // not what only a swap of all has named.
+        if (phase.role != Role::Practice && !isNamedByHand(reading, phase)) continue;
         if (phase.kind == ReadKind::Inhale) inhales.push_back(span.character);
         if (phase.kind == ReadKind::Exhale) exhales.push_back(span.character);
     }

@@ -18,7 +18,10 @@
 #include "core/measure/stroke_runs.hpp"
 #include "core/pitch/pitch.hpp"
 #include "core/reading/corrections.hpp"
+#include "core/reading/doubts.hpp"
+#include "core/reading/explanations.hpp"
 #include "core/reading/quality.hpp"
+#include "core/reading/questions.hpp"
 
 #include <filesystem>
 #include <optional>
@@ -40,8 +43,15 @@ struct Reading {
     std::vector<StrainSign> strainSigns;
     std::vector<Comparison> comparisons;
     std::optional<CountTrend> countTrend;
-    std::vector<RestBreathing> rests;    ///< natural breathing after the rounds
-    std::optional<GuideCount> guide;     ///< where somebody counts aloud
+    std::vector<RestBreathing> rests; ///< natural breathing after the rounds
+    std::optional<GuideCount> guide;  ///< where somebody counts aloud
+    /// The likeliest ways to explain the recording; the first is the one that all of this follows.
+    /// None in readings of before there were any.
+    std::vector<ReadExplanation> explanations;
+    bool sure = true; ///< the first explanation is right with 95 % or more
+    std::vector<ReadQuestion>
+        questions; ///< that would settle most, if it is not; the first is asked
+    Doubts doubts; ///< by which it is trusted
     std::vector<Correction> corrections; ///< that the phases have in them
     /// Those that found nothing to be laid on, as indices; not in the file.
     std::vector<std::size_t> lostCorrections;
@@ -66,12 +76,12 @@ enum class Ear { Old, New };
 
 /// Decodes and listens. Errors as `decodeRecording`. No breathing in it is not an error here.
 Result<Listened> listenToFile(const std::filesystem::path& path, const Progress& progress = {},
-                              Ear ear = Ear::Old);
+                              Ear ear = Ear::New);
 
 /// The same for sound that is in memory, whose features are `track`. Throws `StoppedByCaller`,
 /// which only a caller that can stop has to expect.
 Listened listenToSound(RecordingInfo recording, FeatureTrack track, const SoundDamage& damage,
-                       const Progress& progress = {}, Ear ear = Ear::Old);
+                       const Progress& progress = {}, Ear ear = Ear::New);
 
 /// What is known of a recording's breaths beside their sound.
 struct Known {
@@ -87,7 +97,7 @@ struct Known {
     std::optional<PlanFit> fit = {};
 };
 
-/// Names, aligns and measures; fast enough to be done while a person waits for a click.
+/// Names, aligns, measures and explains; fast enough to be done while a person waits for a click.
 Reading readAgainst(const Listened& listened, const std::optional<Plan>& plan,
                     const Known& known = {});
 
@@ -98,6 +108,12 @@ struct HeardSoFar {
     const Heard& heard;
     const FeatureTrack& track;
 };
+inline HeardSoFar soFar(const Listened& listened)
+{
+    return {listened.recording, listened.quality, listened.heard, listened.track};
+}
+/// Names, aligns and measures by the likeliest explanation alone; no other is told, and nothing is
+/// asked.
 Reading readHeard(const HeardSoFar& so, const std::optional<Plan>& plan, const Known& known = {});
 
 /// Fills in all figures of a reading that follow from its phases and cycles.

@@ -5,6 +5,7 @@
 #include "core/measure/read_kind_words.hpp"
 #include "core/plan/plan_words.hpp"
 #include "core/reading/beyond_phases_json.hpp"
+#include "core/reading/explanations_json.hpp"
 #include "core/reading/reading.hpp"
 #include "core/reading/rounded.hpp"
 
@@ -62,14 +63,6 @@ Json toJson(const ReadPhase& p)
             {"role", toWord(p.role)},
             {"cycle", p.cycle ? Json(*p.cycle) : Json(nullptr)},
             {"origin", p.corrected ? "corrected" : "heard"}};
-}
-
-Json toJson(const Correction& c)
-{
-    Json json{{"kind", correctionKindWords.of(c.kind)}, {"at_s", seconds(c.atS)}};
-    if (c.kind == Correction::Kind::MoveBoundary || c.isStretch()) json["to_s"] = seconds(c.toS);
-    if (c.kind == Correction::Kind::Rename) json["name"] = correctionNameWords.of(c.name);
-    return json;
 }
 
 Json toJson(const std::optional<TargetCounts>& target)
@@ -276,18 +269,6 @@ ReadCycle parseCycle(const CheckedJson& value, const PlannedPhases& plan, std::s
     return cycle;
 }
 
-Correction parseCorrection(const CheckedJson& value)
-{
-    Correction c;
-    c.kind = value.require("kind").oneOf(correctionKindWords);
-    c.atS = value.require("at_s").number(0, mostSeconds);
-    if (c.kind == Correction::Kind::MoveBoundary || c.isStretch())
-        c.toS = value.require("to_s").number(0, mostSeconds);
-    if (c.kind == Correction::Kind::Rename)
-        c.name = value.require("name").oneOf(correctionNameWords);
-    return c;
-}
-
 StrainSign parseSign(const CheckedJson& value, std::size_t cycles)
 {
     StrainSign sign;
@@ -339,9 +320,7 @@ Reading parseDocument(const CheckedJson& document, const std::string& file)
     if (const auto signs = document.findValue("strain_signs"))
         for (const CheckedJson& sign : signs->elements(0, mostPhases))
             reading.strainSigns.push_back(parseSign(sign, cycles.size()));
-    if (const auto corrections = document.findValue("corrections"))
-        for (const CheckedJson& c : corrections->elements(0, mostPhases))
-            reading.corrections.push_back(parseCorrection(c));
+    readExplanations(document, reading);
     if (const auto guide = document.findValue("guide_count")) reading.guide = parseGuide(*guide);
     return reading;
 }
@@ -386,8 +365,7 @@ std::string readingToJson(const Reading& reading)
         reading.countTrend ? numberOrNull(reading.countTrend->percentPerMin) : Json(nullptr);
     document["summary"]["count_trend_sd"] =
         reading.countTrend ? numberOrNull(reading.countTrend->sd) : Json(nullptr);
-    document["corrections"] = Json::array();
-    for (const Correction& c : reading.corrections) document["corrections"].push_back(toJson(c));
+    addExplanations(document, reading);
     // File names need not be UTF-8; what is not is replaced rather than refused.
     return jsonText(document, 1) + "\n";
 }

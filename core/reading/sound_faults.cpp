@@ -1,4 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/background/flutter.hpp"
 #include "core/features/transform.hpp"
 #include "core/listen/rise.hpp"
 #include "core/reading/quality.hpp"
@@ -191,6 +192,43 @@ void findLoudRoom(SoundFaults& faults, const FeatureTrack& track, const Heard& h
     }
 }
 
+void findSuppression(SoundFaults& faults, const FeatureTrack& track, const Heard& heard)
+{
+    constexpr double margin = 0.3; // the room's echo, and where a breath begins
+    std::vector<bool> quiet(track.frames());
+    for (const HeardSpan& span : heard.spans)
+        if (span.kind == HeardSpan::Kind::Silence && span.seconds() > 2 * margin)
+            std::fill(
+                quiet.begin() + static_cast<std::ptrdiff_t>(track.frameAt(span.startS + margin)),
+                quiet.begin() + static_cast<std::ptrdiff_t>(track.frameAt(span.endS - margin)),
+                true);
+    faults.suppression = suppressesNoise(flutterOf(track, quiet));
+}
+
+const char* reasonOf(HeardCover::What what)
+{
+    switch (what) {
+    case HeardCover::What::Voice: return "somebody speaks over the breath";
+    case HeardCover::What::Tone: return "music or another tone covers the breath";
+    case HeardCover::What::Knocks: return "knocks and rustling cover the breath";
+    case HeardCover::What::Room: break;
+    }
+    return "the room is louder than the breath";
+}
+
+// Where something else hides the breath, but for stretches of which it is already said.
+void findCovers(SoundFaults& faults, const Heard& heard)
+{
+    const std::vector<Quality::Unreadable> said = faults.unreadable;
+    for (const HeardCover& cover : heard.covers) {
+        const bool isSaid = std::any_of(said.begin(), said.end(), [&](const auto& part) {
+            return std::min(part.endS, cover.endS) - std::max(part.startS, cover.startS) >
+                   0.5 * (cover.endS - cover.startS);
+        });
+        if (!isSaid) faults.unreadable.push_back({cover.startS, cover.endS, reasonOf(cover.what)});
+    }
+}
+
 } // namespace
 
 SoundFaults findFaults(const FeatureTrack& track, const Heard& heard)
@@ -199,6 +237,8 @@ SoundFaults findFaults(const FeatureTrack& track, const Heard& heard)
     if (track.frames() == 0) return faults;
     findGaps(faults, track);
     findLoudRoom(faults, track, heard);
+    findCovers(faults, heard);
+    findSuppression(faults, track, heard);
     std::sort(faults.unreadable.begin(), faults.unreadable.end(),
               [](const auto& a, const auto& b) { return a.startS < b.startS; });
     if (track.voiceBand().size() == 0) return faults;

@@ -13,12 +13,14 @@ std::string composeReply(const Person& to, const Sitting& sitting, const Reading
     std::string text = "Dear " + to.name.substr(0, to.name.find(' ')) + ",\n\n";
     text += "I listened to your practice of " + dayToText(sitting.day) + ". " +
             inOneSentence(reading) + "\n";
+    if (const std::string doubt = uncertaintyInWords(reading); !doubt.empty()) text += doubt + "\n";
     std::string changed;
     for (const Change& change : changes)
         if (change.isMoreThanChance()) changed += changeInWords(change) + "\n";
     if (!changed.empty()) text += "\nWhat was different this time:\n" + changed;
     if (!reading.strainSigns.empty()) {
-        text += "\nPlaces to listen to:\n";
+        text += reading.sure ? "\nPlaces to listen to:\n"
+                             : "\nPlaces to listen to, if they were heard rightly:\n";
         for (const StrainSign& sign : reading.strainSigns)
             text += "at " + clockTime(sign.atS) + ": " + sign.explanation + "\n";
     }

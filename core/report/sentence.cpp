@@ -411,10 +411,67 @@ std::string inOneSentence(const Reading& reading)
     return text + "." + (kept.empty() ? "" : " " + kept) + last + beyond;
 }
 
+std::string percentInWords(double probability)
+{
+    constexpr double least = 0.1;
+    return probability < least ? "under 10 %" : fmt::format("{:.0f} %", 100 * probability);
+}
+
+std::string whyUncertain(const Reading& reading)
+{
+    if (reading.sure) return "";
+    if (reading.doubts.breath < sureProbability)
+        return "Some sounds can hardly be told from breaths.";
+    if (reading.doubts.strokes < sureProbability) return "The strokes are hard to count.";
+    switch (heaviest(reading.doubts)) {
+    case Doubts::OtherExplanations: return "The cycles could also be counted another way.";
+    case Doubts::LooselyKept: return "The phases are far from their targets.";
+    case Doubts::Strays: return "Many breaths belong to no cycle.";
+    case Doubts::LeftOut: return "Part of the plan was not heard.";
+    case Doubts::Covered: return "Speech or noise covers part of the practice.";
+    case Doubts::WorstSpan: return "Some phases may be two, or hide a breath.";
+    case Doubts::Blurred: return "It is hard to hear where phases begin and end.";
+    }
+    return "";
+}
+
+std::string uncertaintyInWords(const Reading& reading)
+{
+    if (reading.sure || reading.explanations.empty()) return "";
+    return fmt::format("Uncertain: the chance that this reading is right is {}. {}",
+                       percentInWords(reading.explanations.front().probability),
+                       whyUncertain(reading));
+}
+
+std::string doubtInWords(const Reading& reading)
+{
+    constexpr double worthTelling = 0.1;
+    std::string text = uncertaintyInWords(reading);
+    if (text.empty()) return text;
+    text += "\n";
+    for (std::size_t i = 1; i < reading.explanations.size(); ++i)
+        if (const ReadExplanation& other = reading.explanations[i];
+            other.probability >= worthTelling)
+            text +=
+                fmt::format("  {} likely: {}\n", percentInWords(other.probability), other.differs);
+    if (reading.questions.empty()) return text;
+    const ReadQuestion& question = reading.questions.front();
+    text += fmt::format("Listen at {} to {}: {}\n", clockTime(question.startS, true),
+                        clockTime(question.endS, true), question.text);
+    for (const ReadQuestion::Answer& answer : question.answers) {
+        text += fmt::format("  --answer {:11} {}", answer.word, answer.text);
+        if (answer.accuracy) text += fmt::format(": accuracy {:.0f} %", *answer.accuracy);
+        text += answer.sure ? ", certain then\n" : "\n";
+    }
+    text += fmt::format("  --answer {:11} I can't tell\n", cannotTellWord);
+    return text;
+}
+
 std::string readableSummary(const Reading& reading)
 {
     const RecordingInfo& rec = reading.recording;
-    std::string text = rec.file + "\n" + inOneSentence(reading) + "\n\n" + figures(reading.summary);
+    std::string text = rec.file + "\n" + inOneSentence(reading) + "\n" + doubtInWords(reading) +
+                       "\n" + figures(reading.summary);
     if (!reading.cycles.empty()) text += "\n";
     for (std::size_t i = 0; i < reading.cycles.size(); ++i) text += cycleLine(reading.cycles[i], i);
     if (!reading.strokeRuns.empty()) text += "\n";

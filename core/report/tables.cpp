@@ -91,6 +91,8 @@ SittingColumns sittingColumns()
     columns.insert(columns.end(), words.begin(), words.end());
     for (const FigureKind& kind : figureKinds())
         if (kind.ofReading && kind.cameLater) addFigure(columns, kind);
+    columns.push_back(
+        {"certain", [](S s) { return cellOf(std::optional(s.sitting.sure ? 1 : 0)); }});
     return columns;
 }
 

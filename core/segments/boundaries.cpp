@@ -24,15 +24,43 @@ struct Breath {
     std::size_t middle() const { return (begin + end) / 2; }
 };
 
-std::vector<Breath> breathsOf(const Segmentation& found)
+// What of a breath is not under any of `known`, the longest piece of it; empty where all of it is.
+Breath outsideOf(Breath breath, const std::vector<FrameRange>& known)
 {
+    std::size_t from = breath.begin;
+    Breath longest = breath;
+    longest.end = longest.begin;
+    const auto consider = [&](std::size_t to) {
+        if (to > from && to - from > longest.end - longest.begin)
+            longest.begin = from, longest.end = to;
+    };
+    for (const FrameRange& range : known) {
+        if (range.end <= breath.begin || range.begin >= breath.end) continue;
+        consider(range.begin);
+        from = std::max(from, range.end);
+    }
+    consider(breath.end);
+    longest.turns = breath.turns && longest.begin == breath.begin;
+    return longest;
+}
+
+std::vector<Breath> breathsOf(const Segmentation& found, const std::vector<FrameRange>& known)
+{
+    // What is left beside a hum or a run of strokes must be long enough to be a breath.
+    constexpr std::size_t least = framesIn(0.5);
     std::vector<Breath> breaths;
-    for (std::size_t i = 0; i < found.segments.size(); ++i) {
-        const FoundSegment& segment = found.segments[i];
+    std::size_t lastEnd = 0; // of the last one that was kept
+    for (const FoundSegment& segment : found.segments) {
         if (!isBreath(segment.what)) continue;
-        breaths.push_back({segment.what == Segment::BreathA ? 0u : 1u,
+        const Breath whole{segment.what == Segment::BreathA ? 0u : 1u,
                            Observations::frameOf(segment.begin), Observations::frameOf(segment.end),
-                           i > 0 && isBreath(found.segments[i - 1].what), segment.probability});
+                           segment.begin > 0 && lastEnd == Observations::frameOf(segment.begin),
+                           segment.probability};
+        const Breath breath = outsideOf(whole, known);
+        const bool isCut = breath.begin != whole.begin || breath.end != whole.end;
+        if (isCut && breath.end - breath.begin < least) continue;
+        breaths.push_back(breath);
+        lastEnd = breath.end;
     }
     return breaths;
 }
@@ -63,8 +91,10 @@ std::vector<float> riseOf(const Bands& spectrumDb, const FeatureTrack& track,
 class Placer {
 public:
     Placer(const Segmentation& found, const FeatureTrack& track, const NoiseFloor& floor,
-           const std::vector<float>& over, const Progress& progress)
-        : m_breaths(breathsOf(found)),
+           const std::vector<float>& over, const std::vector<FrameRange>& known,
+           const Progress& progress)
+        : m_breaths(breathsOf(found, known)),
+          m_known(known),
           m_rise{riseOf(found.spectraDb[0], track, floor),
                  riseOf(found.spectraDb[1], track, floor)},
           m_over(over),
@@ -86,6 +116,7 @@ public:
 
 private:
     const std::vector<Breath> m_breaths;
+    const std::vector<FrameRange>& m_known; // in time order
     const std::array<std::vector<float>, BreathKinds::kinds> m_rise;
     const std::vector<float>& m_over;
     const SegmentModel::Posterior& m_posterior;
@@ -95,9 +126,11 @@ private:
     EdgeSearch startOf(std::size_t i) const
     {
         const Breath& breath = m_breaths[i];
-        const std::size_t before = i == 0         ? 0
-                                   : breath.turns ? m_breaths[i - 1].middle()
-                                                  : m_breaths[i - 1].end;
+        std::size_t before = i == 0         ? 0
+                             : breath.turns ? m_breaths[i - 1].middle()
+                                            : m_breaths[i - 1].end;
+        for (const FrameRange& range : m_known)
+            if (range.end <= breath.begin) before = std::max(before, range.end);
         return {breath.turns ? EdgeKind::Turn : EdgeKind::Onset, breath.begin, before,
                 breath.middle()};
     }
@@ -105,8 +138,9 @@ private:
     EdgeSearch endOf(std::size_t i) const
     {
         const Breath& breath = m_breaths[i];
-        const std::size_t after =
-            i + 1 < m_breaths.size() ? m_breaths[i + 1].begin : m_rise[0].size();
+        std::size_t after = i + 1 < m_breaths.size() ? m_breaths[i + 1].begin : m_rise[0].size();
+        for (const FrameRange& range : m_known)
+            if (range.begin >= breath.end) after = std::min(after, range.begin);
         return {EdgeKind::Offset, breath.end, breath.middle(), after};
     }
 
@@ -173,14 +207,16 @@ private:
         sound.start = {breath.turns ? BoundaryKind::Turn : BoundaryKind::Onset, breath.begin,
                        momentOf(startOf(i), breath.kind), 0};
         sound.end = {BoundaryKind::Offset, breath.end, {}, 0};
+        setProbabilities(breath, sound);
         if (!touchesNext(i)) sound.end.moment = momentOf(endOf(i), breath.kind);
     }
 
     Moment momentOf(const EdgeSearch& search, std::size_t kind) const
     {
         const EdgeFit fit = fitEdge(m_rise[kind], search, m_echo);
+        const double turn = search.kind == EdgeKind::Turn ? halfTurnSeconds : 0;
         const double doubt = std::max(doubtAt(fit.seconds), segmentsDoubt(search));
-        return {fit.seconds, std::hypot(fit.sdSeconds, doubt)};
+        return {fit.seconds, std::hypot(fit.sdSeconds, doubt, turn)};
     }
 
     // How far the segmentations that survive have this boundary apart: the standard deviation of
@@ -212,6 +248,17 @@ private:
         if (weight <= 0) return 0;
         mean /= weight;
         return std::sqrt(std::max(0.0, squares / weight - mean * mean));
+    }
+
+    void setProbabilities(const Breath& breath, Sound& sound) const
+    {
+        std::array<double, BreathKinds::kinds> sum{1e-9, 1e-9};
+        const std::size_t begin = breath.begin / Observations::framesPerStep;
+        const std::size_t end = std::max(begin + 1, breath.end / Observations::framesPerStep);
+        for (std::size_t i = begin; i < std::min(end, m_posterior.pause.size()); ++i)
+            for (std::size_t k = 0; k < BreathKinds::kinds; ++k) sum[k] += m_posterior.breath[k][i];
+        sound.isFirstKind = sum[0] / (sum[0] + sum[1]);
+        sound.isBreath = (sum[0] + sum[1]) / static_cast<double>(end - begin);
     }
 
     // Under something else the boundary is anywhere.
@@ -254,9 +301,13 @@ private:
 
 Boundaries placeBoundaries(const Segmentation& found, const FeatureTrack& track,
                            const NoiseFloor& floor, const std::vector<float>& over,
-                           const Progress& progress)
+                           const KnownSounds& known, const Progress& progress)
 {
-    return Placer(found, track, floor, over, progress).place();
+    std::vector<FrameRange> apart = known.hums;
+    apart.insert(apart.end(), known.strokes.begin(), known.strokes.end());
+    std::sort(apart.begin(), apart.end(),
+              [](const FrameRange& a, const FrameRange& b) { return a.begin < b.begin; });
+    return Placer(found, track, floor, over, apart, progress).place();
 }
 
 } // namespace layakari

@@ -11,6 +11,11 @@
 
 namespace layakari {
 
+/// One moment stands for the end of a breath and the beginning of the next where nobody holds
+/// between them. They lie up to 0.18 s apart (bench/corpus, scene.py); each is known no better than
+/// this.
+inline constexpr double halfTurnSeconds = 0.05;
+
 /// The breaths of a segmentation with their boundaries, each a moment and its standard deviation.
 struct Boundaries {
     std::vector<Sound> sounds; ///< in time order; neighbours that touch share a turn
@@ -20,10 +25,11 @@ struct Boundaries {
 /// Places them by the power over the room in the bands in which the breath's own kind stands out.
 /// How the room echoes is learned first, from how up to thirty breaths end: the decay and the
 /// direct sound's share under which all of them together are most likely. Where something else
-/// sounds over a boundary (`over`, a value a frame), it lies anywhere in that. Pauses that are too
-/// short to be holds become turns.
+/// sounds over a boundary (`over`, a value a frame), it lies anywhere in that. Breath that is
+/// mostly under something known is none of its own. Pauses that are too short to be holds become
+/// turns.
 Boundaries placeBoundaries(const Segmentation& found, const FeatureTrack& track,
                            const NoiseFloor& floor, const std::vector<float>& over,
-                           const Progress& progress = {});
+                           const KnownSounds& known, const Progress& progress = {});
 
 } // namespace layakari

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/segments/breath_kinds.hpp"
 
+#include <Eigen/Core>
 #include <algorithm>
 #include <cmath>
 
@@ -15,15 +16,25 @@ constexpr float worstSquare = 12; // 3.5 deviations: nothing is more unlikely th
 // Of what is none of these: anywhere within 50 dB.
 constexpr float otherLog = -3.91f; // -ln 50
 constexpr float logTwoPi = 1.8379f;
+constexpr float nepersPerDb = 0.2302585f; // ln(10) / 10
 constexpr float leastSpreadDb = 1.5f;
 constexpr float priorSpreadDb = 3;
 constexpr float supposedBodyDb = 4;
 constexpr float priorSteps = 50; // what is supposed of a kind weighs as much as a second of it
 
-float logSum(float a, float b)
+using BandArray = Eigen::Array<float, static_cast<int>(bandCount), 1>;
+using RungArray = Eigen::Array<float, static_cast<int>(BreathKinds::rungs), 1>;
+Eigen::Map<const BandArray> asArray(const Bands& bands)
 {
-    const float high = std::max(a, b);
-    return high + std::log1p(std::exp(std::min(a, b) - high));
+    return Eigen::Map<const BandArray>(bands.data());
+}
+
+// ln of the sum of exp.
+template <class Logs>
+float logSum(const Logs& logs)
+{
+    const float high = logs.maxCoeff();
+    return high + std::log((logs - high).exp().sum());
 }
 
 template <std::size_t n>
@@ -94,8 +105,8 @@ float inBestBands(const Bands& spectrumDb, const Bands& roomDb)
 } // namespace
 
 struct BreathKinds::Expected {
-    std::array<Bands, rungs> levelDb{};
-    std::array<Bands, rungs> inverseSpread{};
+    std::array<BandArray, rungs> levelDb;
+    std::array<BandArray, rungs> inverseSpread;
     std::array<float, rungs> audible{};   // 0, or far below where it is under the room
     std::array<float, rungs> logSpread{}; // sum over the bands of ln(2 pi spread^2)
 };
@@ -115,131 +126,151 @@ BreathKinds::BreathKinds(const std::array<Bands, spectra>& spectraDb, const Band
 
 void BreathKinds::expect(const Bands& roomDb, std::size_t k, Expected& expected) const
 {
-    const float best = inBestBands(m_kinds[k].spectrumDb, roomDb);
+    constexpr float mostOverDb = 60;
+    const Kind& kind = m_kinds[k];
+    const float best = inBestBands(kind.spectrumDb, roomDb);
+    const BandArray room = asArray(roomDb);
+    const BandArray roomVariance = asArray(m_roomSpreadDb).square();
+    const BandArray ownVariance = asArray(kind.spreadDb).square();
+    const BandArray overDb = asArray(kind.spectrumDb) - room;
     for (std::size_t r = 0; r < rungs; ++r) {
         const float loudness = loudnessOf(r);
-        expected.logSpread[r] = 0;
+        const BandArray over = (nepersPerDb * (overDb + loudness).min(mostOverDb)).exp();
+        const BandArray share = over / (1 + over);
+        const BandArray variance = roomVariance + share.square() * ownVariance;
         expected.audible[r] = best + loudness < m_leastDb - softerDb ? underTheRoom : 0;
-        for (std::size_t b = 0; b < bandCount; ++b) {
-            const float over =
-                powerOfDb(std::min(60.0f, m_kinds[k].spectrumDb[b] + loudness - roomDb[b]));
-            const float share = over / (1 + over);
-            const float room = m_roomSpreadDb[b];
-            const float breath = share * m_kinds[k].spreadDb[b];
-            const float variance = room * room + breath * breath;
-            expected.levelDb[r][b] = roomDb[b] + 10 * std::log10(1 + over);
-            expected.inverseSpread[r][b] = 1 / std::sqrt(variance);
-            expected.logSpread[r] += std::log(variance) + logTwoPi;
-        }
+        expected.levelDb[r] = room + (1 + over).log() / nepersPerDb;
+        expected.inverseSpread[r] = variance.rsqrt();
+        expected.logSpread[r] = variance.log().sum() + logTwoPi * bandCount;
     }
 }
 
 void BreathKinds::expectRoom(const Bands& roomDb, Expected& expected) const
 {
+    const float logSpread = 2 * asArray(m_roomSpreadDb).log().sum() + logTwoPi * bandCount;
     for (std::size_t r = 0; r < roomRungs; ++r) {
-        expected.logSpread[r] = 0;
-        for (std::size_t b = 0; b < bandCount; ++b) {
-            expected.levelDb[r][b] = roomDb[b] + roomRungsDb[r];
-            expected.inverseSpread[r][b] = 1 / m_roomSpreadDb[b];
-            expected.logSpread[r] += 2 * std::log(m_roomSpreadDb[b]) + logTwoPi;
-        }
+        expected.levelDb[r] = asArray(roomDb) + roomRungsDb[r];
+        expected.inverseSpread[r] = asArray(m_roomSpreadDb).inverse();
+        expected.logSpread[r] = logSpread;
     }
 }
 
 namespace {
 
-// Sum over the bands of the log likelihood of a level about what is expected.
-float fitOf(const Bands& level, const Bands& expectedDb, const Bands& inverseSpread,
-            float logSpread)
-{
-    float squares = 0;
-    for (std::size_t b = 0; b < bandCount; ++b) {
-        const float z = (level[b] - expectedDb[b]) * inverseSpread[b];
-        squares += std::min(z * z, worstSquare);
+// What lies over breath and room at one moment: in each band a probability that it is hidden.
+class Cover {
+public:
+    explicit Cover(const Observations::Hidden& hidden)
+    {
+        // Nothing is surely hidden: the network has not heard every voice.
+        constexpr float most = 0.7f;
+        constexpr float hardly = 0.05f;
+        std::size_t b = 0;
+        for (std::size_t p = 0; p < ClassTrack::parts; ++p)
+            for (; b < ClassTrack::bandsUpTo[p]; ++b)
+                m_hidden[static_cast<Eigen::Index>(b)] = std::min(most, hidden[p]);
+        m_any = (m_hidden > hardly).any();
     }
-    return -0.5f * (squares + logSpread);
-}
 
-// The same where something may lie over it, in each band with a probability of `hidden`: then the
-// level is anywhere in the `rangeDb` over what is expected, and never softer.
-float fitUnder(const Bands& level, const Bands& expectedDb, const Bands& inverseSpread,
-               float hidden, float rangeDb)
-{
-    constexpr float perRootTwoPi = 0.3989f;
-    float sum = 0;
-    for (std::size_t b = 0; b < bandCount; ++b) {
-        const float z = (level[b] - expectedDb[b]) * inverseSpread[b];
-        const float bell = std::exp(-0.5f * std::min(z * z, worstSquare));
-        const float open = perRootTwoPi * inverseSpread[b] * bell;
-        const float louder = (z < 0 ? bell : 1.0f) / rangeDb;
-        sum += std::log((1 - hidden) * open + hidden * louder);
+    // Sum over the bands of the log likelihood of a level where it is as expected, or, hidden,
+    // anywhere in the `rangeDb` over it. `logSpread` as Expected has it.
+    float fit(const Bands& level, const BandArray& expectedDb, const BandArray& inverseSpread,
+              float logSpread) const
+    {
+        const BandArray z = (asArray(level) - expectedDb) * inverseSpread;
+        const BandArray squares = z.square().min(worstSquare);
+        if (!m_any) return -0.5f * (squares.sum() + logSpread);
+        const BandArray bell = (-0.5f * squares).exp();
+        return ((1 - m_hidden) * open(bell, inverseSpread) + louder(z, bell)).log().sum();
     }
-    return sum;
-}
 
-// What the class of sound says of breath, in nats: half a second of steps is one witness.
-float likeBreath(float probability)
+    // Of each band, how probably it is not hidden, given its level.
+    BandArray clear(const Bands& level, const BandArray& expectedDb,
+                    const BandArray& inverseSpread) const
+    {
+        const BandArray z = (asArray(level) - expectedDb) * inverseSpread;
+        const BandArray bell = (-0.5f * z.square().min(worstSquare)).exp();
+        const BandArray heard = (1 - m_hidden) * open(bell, inverseSpread);
+        return heard / (heard + louder(z, bell));
+    }
+
+private:
+    static constexpr float rangeDb = 50;
+    static constexpr float perRootTwoPi = 0.3989f;
+
+    static BandArray open(const BandArray& bell, const BandArray& inverseSpread)
+    {
+        return perRootTwoPi * inverseSpread * bell;
+    }
+    BandArray louder(const BandArray& z, const BandArray& bell) const
+    {
+        return m_hidden / rangeDb * (z < 0).select(bell, 1.0f);
+    }
+
+    BandArray m_hidden;
+    bool m_any = false;
+};
+
+// What the classes say against breath, in nats: much where it is surely something else, nothing
+// where it is nothing that they know. A breath that no training has heard is still one.
+float againstBreath(float breath, float other)
 {
-    constexpr float oneWitness = 0.05f;
-    constexpr float least = 0.05f;
-    const float p = std::clamp(probability, least, 1 - least);
-    return oneWitness * std::log(p / (1 - p));
+    constexpr float weight = 0.8f;
+    constexpr float neither = 0.05f;
+    return weight * std::log((breath + neither) / (breath + other + neither));
 }
 
-// How much of a band's power may be somebody else's: of a voice, which leaves some bands open even
-// where it is loud; of a room that swells.
-constexpr float hiddenByOther = 0.7f;
-constexpr float otherRangeDb = 50;
-constexpr float hiddenBySwell = 0.5f;
-constexpr float swellRangeDb = 20;
-constexpr float hardlyHidden = 0.05f;
+// And against a pause. Less, since what is like breath may be a room's rustle.
+float againstPause(float breath)
+{
+    constexpr float weight = 0.1f;
+    constexpr float most = 0.95f;
+    return weight * std::log(1 - most * breath);
+}
 
 } // namespace
 
 std::vector<BreathKinds::Likelihood> BreathKinds::likelihoods(const Observations& seen) const
 {
     // Rising and fading: any loudness up to the usual one.
-    const float edgeLog = -std::log(static_cast<float>(rungs - 3));
+    constexpr std::size_t edgeRungs = rungs - 3;
+    const float edgeLog = -std::log(static_cast<float>(edgeRungs));
     std::vector<Likelihood> all(seen.steps());
     std::array<Expected, spectra> expected;
     Expected room;
+    RungArray fits;
+    Eigen::Array<float, static_cast<int>(roomRungs), 1> roomFits;
     for (std::size_t i = 0; i < seen.steps(); ++i) {
-        if (i == 0 || seen.roomDb[i] != seen.roomDb[i - 1]) {
-            for (std::size_t k = 0; k < spectra; ++k) expect(seen.roomDb[i], k, expected[k]);
-            expectRoom(seen.roomDb[i], room);
+        if (i == 0 || seen.roomOf[i] != seen.roomOf[i - 1]) {
+            for (std::size_t k = 0; k < spectra; ++k) expect(seen.roomDb(i), k, expected[k]);
+            expectRoom(seen.roomDb(i), room);
         }
         Likelihood& likelihood = all[i];
-        const float over = seen.over[i];
-        const float roomHidden = std::max(hiddenByOther * over, hiddenBySwell * seen.swell[i]);
-        const auto fit = [&](const Expected& e, std::size_t r, float hidden, float rangeDb) {
-            return temper * (hidden < hardlyHidden ? fitOf(seen.levelDb[i], e.levelDb[r],
-                                                           e.inverseSpread[r], e.logSpread[r])
-                                                   : fitUnder(seen.levelDb[i], e.levelDb[r],
-                                                              e.inverseSpread[r], hidden, rangeDb));
+        const Cover cover(seen.hidden[i]);
+        const auto fit = [&](const Expected& e, std::size_t r) {
+            return temper *
+                   cover.fit(seen.levelDb[i], e.levelDb[r], e.inverseSpread[r], e.logSpread[r]);
         };
-        const float like = (1 - over) * likeBreath(seen.breath[i]);
-        likelihood.other = temper * bandCount * otherLog;
+        // What lies over the breath says nothing of what is under it.
+        const float open = 1 - seen.over[i];
+        const float breath = open * againstBreath(seen.breath[i], seen.other[i]);
+        const float pause = open * againstPause(seen.breath[i]);
         for (std::size_t k = 0; k < spectra; ++k) {
-            float body = -1e30f;
-            float edge = -1e30f;
-            for (std::size_t r = 0; r < rungs; ++r) {
-                const float log = fit(expected[k], r, hiddenByOther * over, otherRangeDb);
-                body = logSum(body, log + expected[k].audible[r] + m_kinds[k].bodyLog[r]);
-                if (r < rungs - 3) edge = logSum(edge, log + expected[k].audible[r] + edgeLog);
-            }
+            for (std::size_t r = 0; r < rungs; ++r)
+                fits[static_cast<Eigen::Index>(r)] = fit(expected[k], r) + expected[k].audible[r];
+            const float body =
+                logSum(fits + Eigen::Map<const RungArray>(m_kinds[k].bodyLog.data()));
             if (k == noise) {
-                likelihood.other = logSum(likelihood.other, body) - std::log(2.0f);
+                const float anything = temper * bandCount * otherLog;
+                likelihood.other = logSum(Eigen::Array2f(anything, body)) - std::log(2.0f) + pause;
                 continue;
             }
-            likelihood.body[k] = body + like;
-            likelihood.edge[k] = edge + like;
+            likelihood.body[k] = body + breath;
+            likelihood.edge[k] = logSum(fits.head<edgeRungs>()) + edgeLog + breath;
         }
-        likelihood.room = -1e30f;
         for (std::size_t r = 0; r < roomRungs; ++r)
-            likelihood.room =
-                logSum(likelihood.room,
-                       m_roomLog[r] + fit(room, r, roomHidden,
-                                          over > seen.swell[i] ? otherRangeDb : swellRangeDb));
+            roomFits[static_cast<Eigen::Index>(r)] = m_roomLog[r] + fit(room, r);
+        likelihood.room = logSum(roomFits) + pause;
     }
     return all;
 }
@@ -254,10 +285,10 @@ void BreathKinds::learn(const Observations& seen, const std::array<std::vector<f
 void BreathKinds::learnOne(const Observations& seen, Kind& kind, std::size_t k,
                            const std::vector<float>& posterior)
 {
-    std::array<double, bandCount> pull{};
-    std::array<double, bandCount> hold{};
-    std::array<double, bandCount> squares{};
-    std::array<double, bandCount> clear{};
+    BandArray pull = BandArray::Zero();
+    BandArray hold = BandArray::Zero();
+    BandArray squares = BandArray::Zero();
+    BandArray clear = BandArray::Zero();
     Bands room{};
     float weights = 0;
     std::array<float, rungs> loudness = bodyAround(supposedBodyDb);
@@ -265,43 +296,43 @@ void BreathKinds::learnOne(const Observations& seen, Kind& kind, std::size_t k,
     for (const float w : loudness) supposed += w;
     for (float& w : loudness) w *= priorSteps / supposed;
     Expected expected;
+    const Bands* over = nullptr; // the room over which it is expected
     for (std::size_t i = 0; i < seen.steps(); ++i) {
         const float weight = posterior[i] * (1 - seen.over[i]);
         if (weight < 0.05f) continue;
-        expect(seen.roomDb[i], k, expected);
+        if (over != &seen.roomDb(i)) expect(*(over = &seen.roomDb(i)), k, expected);
+        const Cover cover(seen.hidden[i]);
         weights += weight;
-        for (std::size_t b = 0; b < bandCount; ++b) room[b] += weight * seen.roomDb[i][b];
-        std::array<float, rungs> rungShare{};
-        float high = -1e30f;
+        for (std::size_t b = 0; b < bandCount; ++b) room[b] += weight * seen.roomDb(i)[b];
+        RungArray share;
+        for (std::size_t r = 0; r < rungs; ++r)
+            share[static_cast<Eigen::Index>(r)] =
+                expected.audible[r] + kind.bodyLog[r] +
+                temper * cover.fit(seen.levelDb[i], expected.levelDb[r], expected.inverseSpread[r],
+                                   expected.logSpread[r]);
+        share = (share - logSum(share)).exp();
         for (std::size_t r = 0; r < rungs; ++r) {
-            rungShare[r] = expected.audible[r] + kind.bodyLog[r] +
-                           temper * fitOf(seen.levelDb[i], expected.levelDb[r],
-                                          expected.inverseSpread[r], expected.logSpread[r]);
-            high = std::max(high, rungShare[r]);
-        }
-        float sum = 0;
-        for (float& p : rungShare) sum += p = std::exp(p - high);
-        for (std::size_t r = 0; r < rungs; ++r) {
-            const float w = weight * rungShare[r] / sum;
+            const float w = weight * share[static_cast<Eigen::Index>(r)];
             if (w < 0.02f) continue;
-            loudness[r] += w;
-            for (std::size_t b = 0; b < bandCount; ++b) {
-                const float over = powerOfDb(expected.levelDb[r][b] - seen.roomDb[i][b]);
-                const float share = 1 - 1 / over;
-                const float error = seen.levelDb[i][b] - expected.levelDb[r][b];
-                pull[b] += w * share * error;
-                hold[b] += w * share * share;
-                squares[b] += w * share * error * error;
-                clear[b] += w * share;
-            }
+            const BandArray open =
+                cover.clear(seen.levelDb[i], expected.levelDb[r], expected.inverseSpread[r]);
+            const BandArray rise = expected.levelDb[r] - asArray(seen.roomDb(i));
+            const BandArray own = 1 - (-nepersPerDb * rise).exp();
+            const BandArray error = asArray(seen.levelDb[i]) - expected.levelDb[r];
+            loudness[r] += w * open.mean();
+            pull += w * open * own * error;
+            hold += w * open * own.square();
+            squares += w * open * own * error.square();
+            clear += w * open * own;
         }
     }
     // Gauss-Newton on the spectrum: a band under the room says little and is moved little.
     for (std::size_t b = 0; b < bandCount; ++b) {
-        kind.spectrumDb[b] += static_cast<float>(pull[b] / (hold[b] + priorSteps * 0.1));
-        const double variance =
-            (squares[b] + priorSteps * priorSpreadDb * priorSpreadDb) / (clear[b] + priorSteps);
-        kind.spreadDb[b] = std::max(leastSpreadDb, static_cast<float>(std::sqrt(variance)));
+        const auto at = static_cast<Eigen::Index>(b);
+        kind.spectrumDb[b] += pull[at] / (hold[at] + priorSteps * 0.1f);
+        const float variance =
+            (squares[at] + priorSteps * priorSpreadDb * priorSpreadDb) / (clear[at] + priorSteps);
+        kind.spreadDb[b] = std::max(leastSpreadDb, std::sqrt(variance));
     }
     if (weights > 0) {
         for (float& r : room) r /= weights;
@@ -316,35 +347,40 @@ void BreathKinds::learnOne(const Observations& seen, Kind& kind, std::size_t k,
 void BreathKinds::learnRoom(const Observations& seen, const std::vector<float>& room)
 {
     std::array<double, bandCount> squares{};
-    double weights = 0;
+    std::array<double, bandCount> weights{};
     std::array<float, roomRungs> swells = supposedRoom();
     for (float& w : swells) w *= priorSteps;
     Expected expected;
     for (std::size_t i = 0; i < seen.steps(); ++i) {
-        const float weight = room[i] * (1 - seen.over[i]);
+        const float weight = room[i];
         if (weight < 0.5f) continue;
-        expectRoom(seen.roomDb[i], expected);
+        const Cover cover(seen.hidden[i]);
+        expectRoom(seen.roomDb(i), expected);
         float best = -1e30f;
         std::size_t rung = 0;
         for (std::size_t r = 0; r < roomRungs; ++r) {
             const float fit =
-                m_roomLog[r] + temper * fitOf(seen.levelDb[i], expected.levelDb[r],
-                                              expected.inverseSpread[r], expected.logSpread[r]);
+                m_roomLog[r] + temper * cover.fit(seen.levelDb[i], expected.levelDb[r],
+                                                  expected.inverseSpread[r], expected.logSpread[r]);
             if (fit > best) best = fit, rung = r;
         }
-        swells[rung] += weight;
+        const BandArray open =
+            cover.clear(seen.levelDb[i], expected.levelDb[rung], expected.inverseSpread[rung]);
+        swells[rung] += weight * open.mean();
         if (std::fabs(roomRungsDb[rung]) > 1.5f) continue;
-        weights += weight;
         for (std::size_t b = 0; b < bandCount; ++b) {
-            const double error = seen.levelDb[i][b] - expected.levelDb[rung][b];
-            squares[b] += weight * std::min(error * error, 64.0);
+            const auto at = static_cast<Eigen::Index>(b);
+            const double error = seen.levelDb[i][b] - expected.levelDb[rung][at];
+            const double weighs = weight * open[at];
+            squares[b] += weighs * std::min(error * error, 64.0);
+            weights[b] += weighs;
         }
     }
     for (std::size_t b = 0; b < bandCount; ++b) {
         const double supposed = m_roomSpreadDb[b];
         m_roomSpreadDb[b] = std::clamp(
             static_cast<float>(std::sqrt((squares[b] + priorSteps * supposed * supposed) /
-                                         (weights + priorSteps))),
+                                         (weights[b] + priorSteps))),
             1.0f, 5.0f);
     }
     m_roomLog = swells;

@@ -34,7 +34,7 @@ void measure(const Observations& seen, Piece& piece)
         piece.breath += seen.breath[i];
         for (std::size_t b = 0; b < bandCount; ++b) {
             sound[b] += powerOfDb(seen.levelDb[i][b]);
-            room[b] += powerOfDb(seen.roomDb[i][b]);
+            room[b] += powerOfDb(seen.roomDb(i)[b]);
         }
     }
     piece.breath /= static_cast<float>(steps);
@@ -230,7 +230,7 @@ Bands wind(const Observations& seen)
     constexpr std::size_t windBands = 3;
     constexpr float windDb = 12;
     constexpr float nothingDb = -15;
-    Bands spectrum = seen.roomDb[seen.steps() / 2];
+    Bands spectrum = seen.roomDb(seen.steps() / 2);
     for (std::size_t b = 0; b < bandCount; ++b) spectrum[b] += b < windBands ? windDb : nothingDb;
     return spectrum;
 }
@@ -252,7 +252,7 @@ Bands roomSpread(const Observations& seen)
     for (std::size_t b = 0; b < bandCount; ++b) {
         std::vector<float> about;
         for (std::size_t i = 0; i < seen.steps(); ++i) {
-            const float over = seen.levelDb[i][b] - seen.roomDb[i][b];
+            const float over = seen.levelDb[i][b] - seen.roomDb(i)[b];
             if (over < 0) about.push_back(-over);
         }
         spread[b] =
@@ -271,7 +271,7 @@ std::vector<float> standingOut(const Observations& seen, const Bands& spread)
     for (std::size_t i = 0; i < out.size(); ++i) {
         Bands z{};
         for (std::size_t b = 0; b < bandCount; ++b)
-            z[b] = std::clamp((seen.levelDb[i][b] - seen.roomDb[i][b]) / spread[b], -3.0f, 8.0f);
+            z[b] = std::clamp((seen.levelDb[i][b] - seen.roomDb(i)[b]) / spread[b], -3.0f, 8.0f);
         std::nth_element(z.begin(), z.begin() + bands, z.end(), std::greater<>());
         for (std::size_t b = 0; b < bands; ++b) out[i] += z[b] / bands;
     }
@@ -297,6 +297,12 @@ std::vector<FirstKinds> firstKinds(const Observations& seen)
         guesses.push_back({spectraOf(all, bestSorting(all).isB, wind(seen)), spread});
         guesses.push_back({spectraOf(likely, sorted, leastLikely(all).spectrumDb), spread});
     }
+    // Where somebody hums, it is known which kind the exhales are.
+    if (std::find(seen.hum.begin(), seen.hum.end(), true) != seen.hum.end())
+        for (std::size_t i = 0, count = guesses.size(); i < count; ++i) {
+            guesses.push_back(guesses[i]);
+            std::swap(guesses.back().spectraDb[0], guesses.back().spectraDb[1]);
+        }
     return guesses;
 }
 

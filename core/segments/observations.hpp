@@ -4,10 +4,19 @@
 #include "core/classes/class_net.hpp"
 #include "core/features/feature_track.hpp"
 #include "core/features/noise_floor.hpp"
+#include "core/listen/activity.hpp"
 
+#include <array>
+#include <cstdint>
 #include <vector>
 
 namespace layakari {
+
+/// What is known to sound before the breaths are looked for. Breath under it cannot be heard.
+struct KnownSounds {
+    std::vector<FrameRange> hums; ///< each an exhale
+    std::vector<FrameRange> strokes;
+};
 
 /// What the segments are told from, every `hopSeconds`: smoothed levels, the room under them, how
 /// likely something lies over the breath, and how deep the level dips there.
@@ -16,19 +25,27 @@ struct Observations {
     static constexpr double hopSeconds = framesPerStep * FeatureTrack::hopSeconds;
 
     std::vector<Bands> levelDb; ///< mean power of four frames, dB re full scale
-    std::vector<Bands> roomDb;  ///< the room's power in them, dB
+    /// The room's power in them, dB: a room for each time at which it changes, and which of them a
+    /// step has.
+    std::vector<Bands> rooms;
+    std::vector<std::uint32_t> roomOf;
     /// 0 to 1: whether something else sounds over breath and room (a voice, a knock, an animal).
-    /// Powers add: then a band may be louder than breath and room, and never softer.
     std::vector<float> over;
-    /// 0 to 1: whether the room swells; then it may be louder than its floor in any band.
-    std::vector<float> swell;
-    /// 0 to 1: whether what sounds is like breath.
+    /// 0 to 1: in which parts of the spectrum it is louder than they are. Powers add: there a band
+    /// may be louder than breath and room, and never softer.
+    using Hidden = std::array<float, ClassTrack::parts>;
+    std::vector<Hidden> hidden;
+    /// Whether it is known that an exhale is hummed there.
+    std::vector<bool> hum;
+    /// 0 to 1: whether what sounds is like breath, and how surely it is something else.
     std::vector<float> breath;
+    std::vector<float> other;
     /// How far the level over the room lies under the lesser of the highest before and after it,
     /// within 0.7 s on either side, dB, 0 or more: where a flow turns, it dips.
     std::vector<float> valleyDb;
 
     std::size_t steps() const { return levelDb.size(); }
+    const Bands& roomDb(std::size_t step) const { return rooms[roomOf[step]]; }
     /// The first `count` steps alone.
     Observations first(std::size_t count) const;
     static std::size_t frameOf(std::size_t step) { return step * framesPerStep; }
@@ -39,11 +56,12 @@ struct Observations {
 struct Room {
     NoiseFloor floor;
     std::vector<float> gainDb;
+
+    float gainAt(std::size_t frame) const { return gainDb.empty() ? 0.0f : gainDb[frame]; }
 };
 
-/// `over`: what else is known to sound over it, a value a frame, 0 to 1.
 Observations observe(const FeatureTrack& track, const Room& room, const ClassTrack& classes,
-                     const std::vector<float>& over);
+                     const KnownSounds& known);
 /// The same over a room that is known better.
 void setRoom(Observations& seen, const Room& room);
 

@@ -26,8 +26,16 @@ public:
 
     explicit SegmentModel(const Durations& durations);
 
-    /// The log likelihood of a moment in each state.
-    using Emissions = std::vector<std::array<float, states>>;
+    /// The log likelihood of a moment, in nats, in states that are alike: of each kind rising or
+    /// fading, and its bodies; of a turn, a pause, another sound.
+    struct Emission {
+        std::array<float, BreathKinds::kinds> edge{};
+        std::array<float, BreathKinds::kinds> body{};
+        float turn = 0;
+        float pause = 0;
+        float other = 0;
+    };
+    using Emissions = std::vector<Emission>;
     static Emissions emissions(const std::vector<BreathKinds::Likelihood>& likelihoods,
                                const Observations& seen);
 
@@ -48,9 +56,20 @@ public:
 
 private:
     using Row = std::array<float, states>;
-    float toOther(std::size_t from, const Row& likelihood, const Row& backward) const;
+    static Row likelihoodOf(const Emission& emission);
+    /// The probabilities of the states after one step more, and the log likelihood of it.
+    struct Filtered {
+        Row row{};
+        float log = 0;
+    };
+    Filtered filter(const Row* before, const Emission& emission) const;
 
-    std::array<Row, states> m_move{}; // probability, from row to column
+    struct Move {
+        std::size_t from;
+        std::size_t to;
+        float probability;
+    };
+    std::vector<Move> m_moves; // those that are possible
     Row m_start{};
 };
 

@@ -128,18 +128,27 @@ void refineFloor(const FeatureTrack& track, Room& room, const SegmentModel::Post
 }
 
 // A minimum's floor lies a little low, by more where the room wanders: then pauses stand out and
-// are taken for breath. What is most frequent among the least that stands out is the room.
+// are taken for breath. What is most frequent among the least that stands out is the room; of what
+// the classes take for breath none is, since where breath turns without a pause its softer kind is
+// the most frequent of all.
 void findQuiet(const FeatureTrack& track, Room& room, Observations& seen)
 {
     constexpr float spreads = 2;
     constexpr int looks = 2;
+    constexpr float likelyBreath = 0.5f;
+    constexpr std::size_t enough = 50; // steps, a second
     if (!room.gainDb.empty()) return;
     for (int look = 0; look < looks; ++look) {
         const std::vector<float> out = standingOut(seen, roomSpread(seen));
-        const QuietLevel quiet = quietLevel(out);
+        std::vector<float> notBreath;
+        for (std::size_t i = 0; i < out.size(); ++i)
+            if (seen.breath[i] < likelyBreath) notBreath.push_back(out[i]);
+        if (notBreath.size() < enough) return;
+        const QuietLevel quiet = quietLevel(notBreath);
         room.floor.refine(track, [&](std::size_t frame) {
             const std::size_t step = frame / Observations::framesPerStep;
             return step < out.size() && seen.over[step] < 0.5f &&
+                   seen.breath[step] < likelyBreath &&
                    out[step] < quiet.middleDb + spreads * quiet.spreadDb;
         });
         setRoom(seen, room);
@@ -178,14 +187,14 @@ std::vector<FoundSegment> segmentsOf(const SegmentModel::Posterior& posterior)
 }
 
 Segmentation findSegments(const FeatureTrack& track, Room& room, const ClassTrack& classes,
-                          const std::vector<float>& over, const Progress& progress)
+                          const KnownSounds& known, const Progress& progress)
 {
     // After six rounds the segments of the tuning corpora move no more. While the room is not well
     // known, more is asked of a breath.
     constexpr std::array<float, 6> askedDb{4, 4, 2, 0, 0, 0};
     constexpr std::size_t triedRounds = 3;
     Segmentation found;
-    Observations seen = observe(track, room, classes, over);
+    Observations seen = observe(track, room, classes, known);
     findQuiet(track, room, seen);
     // Five minutes tell which guess is the best one; the rest is learned from all of it.
     constexpr std::size_t enoughSteps = 15000;

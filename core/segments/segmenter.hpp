@@ -33,9 +33,9 @@ struct Segmentation {
 std::vector<FoundSegment> segmentsOf(const SegmentModel::Posterior& posterior);
 
 /// Learns this recording's two kinds of breath and its room, and finds what sounds where, by
-/// expectation maximisation over the whole recording; `room` begins as a first guess. `over`: what
-/// else is known to sound over it, a value a frame. Empty where nothing rises over the room.
+/// expectation maximisation over the whole recording; `room` begins as a first guess. What is
+/// hummed is found as breath of the second kind. Empty where nothing rises over the room.
 Segmentation findSegments(const FeatureTrack& track, Room& room, const ClassTrack& classes,
-                          const std::vector<float>& over, const Progress& progress = {});
+                          const KnownSounds& known, const Progress& progress = {});
 
 } // namespace layakari

@@ -170,11 +170,25 @@ void ReadingDesk::takeOpened(const QString& file)
     if (isWanted && m_read->reading()->heardBreathing()) save(m_wanted->person);
     if (m_replanned && QString::fromStdString(m_replanned->recording) == file)
         takeReplanned(*m_replanned);
-    if (!corrections.empty())
+    // What has a question may have none by now, when more is known of the person.
+    const bool isNews = isWanted || (there && there->asks && isOfPlan(*there));
+    if (!corrections.empty()) {
         QMetaObject::invokeMethod(
-            m_read, [this, corrections, isWanted] { m_read->layOver(corrections, isWanted); },
+            m_read, [this, corrections, isNews] { m_read->layOver(corrections, isNews); },
             Qt::QueuedConnection);
+    } else if (isNews && !isWanted && m_read->reading()->questions.empty()) {
+        followCorrections();
+    }
     emit changed();
+}
+
+// Whether what is shown is read against the sitting's plan.
+bool ReadingDesk::isOfPlan(const Sitting& sitting) const
+{
+    const std::optional<Plan>& plan = m_read->reading()->plan;
+    if (!sitting.planVersion || !plan) return !sitting.planVersion && !plan;
+    const auto kept = m_desk->told(m_desk->journal().planVersion(*sitting.planVersion));
+    return kept && *kept && (*kept)->plan == *plan;
 }
 
 // The sitting that was saved of this recording follows what a person puts right.

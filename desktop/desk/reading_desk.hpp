@@ -47,6 +47,7 @@ private:
     void takeReplanned(const Sitting& before);
     void followCorrections();
     void learnFromSwap();
+    bool isOfPlan(const Sitting& sitting) const;
     QString whoseWords(const Sitting& sitting) const;
 
     JournalDesk* m_desk;

@@ -7,6 +7,7 @@
 #include "desktop/controls/plan_chooser.hpp"
 #include "desktop/desk/intake_desk.hpp"
 #include "desktop/desk/journal_desk.hpp"
+#include "desktop/desk/question_round.hpp"
 #include "desktop/desk/sitting_actions.hpp"
 
 #include <QFileDialog>
@@ -44,6 +45,7 @@ HandInView::HandInView(JournalDesk* desk, IntakeDesk* intake, SittingActions* ac
       m_copy(wordButton({}, "handInCopy", this,
                         tr("Whether recordings are copied into the journal's folder when they are "
                            "saved; this holds for what is added from now on"))),
+      m_answer(new AnswerButton(desk, "handInAnswer", this)),
       m_stop(wordButton(tr("Stop reading"), "handInStop", this)),
       m_putAway(wordButton(tr("Clear what is done"), "handInPutAway", this,
                            tr("The sittings stay in the journal"))),
@@ -65,6 +67,7 @@ HandInView::HandInView(JournalDesk* desk, IntakeDesk* intake, SittingActions* ac
     });
     connect(m_stop, &QPushButton::clicked, this,
             [this] { m_intake->isReading() ? m_intake->stop() : m_intake->goOn(); });
+    connect(m_answer, &QPushButton::clicked, this, &HandInView::answersWanted);
     connect(m_putAway, &QPushButton::clicked, m_intake, &IntakeDesk::putAway);
     connect(m_assign, &QPushButton::clicked, this, &HandInView::assignChosen);
     connect(m_list, &QTreeWidget::itemSelectionChanged, this, &HandInView::showChoice);
@@ -82,6 +85,7 @@ HandInView::HandInView(JournalDesk* desk, IntakeDesk* intake, SittingActions* ac
             if (handed.id == id) showOne(handed);
     });
     connect(m_desk, &JournalDesk::peopleChanged, this, &HandInView::showAll);
+    connect(m_desk, &JournalDesk::journalChanged, this, &HandInView::showAll);
     showAll();
 }
 
@@ -106,6 +110,7 @@ void HandInView::buildLayout()
     buttons->setSpacing(12);
     for (QPushButton* button : {m_files, m_folder, m_watch, m_copy}) buttons->addWidget(button);
     buttons->addStretch(1);
+    buttons->addWidget(m_answer);
     buttons->addWidget(m_stop);
     buttons->addWidget(m_putAway);
     lay::row(m_choice, {.spacing = 10},
@@ -136,7 +141,10 @@ QString HandInView::stateOf(const Handed& handed) const
 {
     QString words = QString::fromStdString(handed.words);
     switch (handed.state) {
-    case Handed::State::Kept: return handed.sitting ? tr("saved") : tr("saved, then deleted");
+    case Handed::State::Kept:
+        return !handed.sitting                      ? tr("saved, then deleted")
+               : m_asking.contains(*handed.sitting) ? tr("saved, has a question")
+                                                    : tr("saved");
     case Handed::State::Known: return words;
     case Handed::State::Failed: return tr("not read: %1").arg(words);
     case Handed::State::Waiting: break;
@@ -163,7 +171,8 @@ void HandInView::showOne(const Handed& handed)
     item->setText(Outcome, stateOf(handed));
     item->setToolTip(Outcome, QString::fromStdString(handed.words));
     QFont font = m_list->font();
-    font.setBold(handed.state == Handed::State::Failed || !handed.person);
+    font.setBold(handed.state == Handed::State::Failed || !handed.person ||
+                 m_asking.contains(handed.sitting.value_or(0)));
     for (int c = 0; c < columns; ++c) item->setFont(c, font);
 }
 
@@ -174,6 +183,9 @@ void HandInView::showAll()
     int read = 0;
     int open = 0;
     int failed = 0;
+    m_asking.clear();
+    for (const Sitting& sitting : QuestionRound::waiting(m_desk)) m_asking.insert(sitting.id);
+    m_answer->refresh();
     for (const Handed& handed : m_intake->all()) {
         const auto was = gone.find(handed.id);
         QTreeWidgetItem* item = was == gone.end() ? new QTreeWidgetItem(m_list) : was->second;
@@ -188,6 +200,9 @@ void HandInView::showAll()
     for (const auto& [id, item] : gone) delete item;
     const auto all = static_cast<int>(m_intake->all().size());
     QStringList words{tr("%1 of %2 recordings are read").arg(read).arg(all)};
+    if (const auto asking = static_cast<int>(m_asking.size()); asking > 0)
+        words << (asking == 1 ? tr("one has a question for you")
+                              : tr("%1 have a question for you").arg(asking));
     if (failed > 0) words << tr("%1 could not be read").arg(failed);
     if (open > 0) words << tr("%1 wait for you to say whose they are").arg(open);
     m_sentence->setText(

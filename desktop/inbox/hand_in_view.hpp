@@ -5,6 +5,7 @@
 
 #include <QWidget>
 #include <map>
+#include <set>
 
 class QComboBox;
 class QLabel;
@@ -14,6 +15,7 @@ class QTreeWidgetItem;
 
 namespace layakari {
 
+class AnswerButton;
 class IntakeDesk;
 class JournalDesk;
 class PlanChooser;
@@ -32,6 +34,7 @@ public:
 signals:
     void note(const QString& text);
     void sittingWanted(layakari::Id person, layakari::Id sitting);
+    void answersWanted();
 
 private:
     void buildLayout();
@@ -56,6 +59,7 @@ private:
     QPushButton* m_folder;
     QPushButton* m_watch;
     QPushButton* m_copy;
+    AnswerButton* m_answer;
     QPushButton* m_stop;
     QPushButton* m_putAway;
     QWidget* m_choice;
@@ -64,6 +68,7 @@ private:
     QPushButton* m_assign;
     std::map<Id, QTreeWidgetItem*> m_items;
     std::map<Id, QString> m_planNames;
+    std::set<Id> m_asking; ///< sittings that have a question
 };
 
 } // namespace layakari

@@ -100,6 +100,7 @@ PreparePage::PreparePage(JournalDesk* desk, SittingActions* actions, QWidget* pa
     connect(m_course, &CourseView::note, m_bar, &MessageBar::showNote);
     connect(m_handIn, &HandInView::note, m_bar, &MessageBar::showNote);
     connect(m_handIn, &HandInView::sittingWanted, this, &PreparePage::sittingWanted);
+    connect(m_handIn, &HandInView::answersWanted, this, &PreparePage::answersWanted);
     connect(m_desk, &JournalDesk::failed, m_bar, &MessageBar::showError);
     connect(m_desk, &JournalDesk::done, this, [this](const QString& what) {
         m_bar->showNote(tr("Done: %1. Ctrl+Z takes it back.").arg(what));

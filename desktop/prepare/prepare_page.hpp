@@ -59,6 +59,7 @@ signals:
     void practiseWanted();
     void handInWanted(const Plan& plan);
     void sittingWanted(layakari::Id person, layakari::Id sitting);
+    void answersWanted();
     void erased(const QStringList& recordings);
 
 private:

@@ -220,6 +220,12 @@ void Correcting::addHistory()
         if (!step(true)) emit nothingToUndo(true);
     });
     m_redo->setShortcuts({Qt::CTRL | Qt::SHIFT | Qt::Key_Z, Qt::CTRL | Qt::Key_Y});
+    // Unlike letters, these keys are wanted wherever on the page one is: after a click on Save,
+    // too.
+    for (QAction* action : {m_undo, m_redo}) {
+        action->setShortcutContext(Qt::WidgetWithChildrenShortcut);
+        m_menu->parentWidget()->addAction(action);
+    }
     m_takeBack = addAction(m_menu, {}, "takeBackPhase", {}, [this] {
         constexpr double atTheEdge = 0.01;
         if (m_history.takeBack(phase().startS - atTheEdge, phase().endS + atTheEdge))

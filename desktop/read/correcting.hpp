@@ -45,6 +45,7 @@ public:
     void setTrack(const FeatureTrack* track) { m_track = track; }
 
     void moveBoundary(double fromS, double toS);
+    void add(Correction correction);
     /// Takes the last step back, or does it again; false where there is none.
     bool step(bool redo);
 
@@ -87,7 +88,6 @@ private:
     void addStrokeHere();
     void snap(bool ofEnd, Towards towards);
     const ReadPhase& phase() const { return m_reading->phases[*m_phase]; }
-    void add(Correction correction);
     /// Inhales of the chosen phase's cycle become exhales and the other way round.
     void swapCycle();
     void update();

@@ -12,7 +12,8 @@ JsonFile kindOfJson(const QString& file)
     if (!file.endsWith(QStringLiteral(".json"), Qt::CaseInsensitive) ||
         !in.open(QIODevice::ReadOnly))
         return JsonFile::NotOurs;
-    const QByteArray head = in.read(400);
+    // Another program may have sorted its keys: those before "format" are short.
+    const QByteArray head = in.read(20000);
     // A reading has its plan within it, but names its own format first.
     const qsizetype plan = head.indexOf("\"layakari.plan\"");
     const qsizetype reading = head.indexOf("\"layakari.reading\"");

@@ -40,6 +40,7 @@ public:
 
 public slots:
     void playOrStop();
+    void playStretch(double startS, double endS);
     void playFromHere();
     void playTones();
 
@@ -62,7 +63,6 @@ private:
 
     void connectAll();
     void nextPace();
-    void playStretch(double startS, double endS);
 };
 
 } // namespace layakari

@@ -2,7 +2,6 @@
 #include "desktop/read/read_page.hpp"
 
 #include "core/base/files.hpp"
-#include "core/base/quantile.hpp"
 #include "core/curriculum/presets.hpp"
 #include "core/report/explain.hpp"
 #include "desktop/controls/controls.hpp"
@@ -16,6 +15,7 @@
 #include "desktop/read/our_files.hpp"
 #include "desktop/read/plan_finder.hpp"
 #include "desktop/read/playback.hpp"
+#include "desktop/read/question_bar.hpp"
 #include "desktop/read/sound_strip.hpp"
 #include "desktop/read/staff_picture.hpp"
 #include "desktop/read/staff_view.hpp"
@@ -62,6 +62,7 @@ ReadPage::ReadPage(QWidget* parent)
       m_playback(new Playback(this, m_staff, m_strip)),
       m_job(new ReadingJob(this)),
       m_correcting(new Correcting(this, m_staff)),
+      m_questions(new QuestionBar(this, m_staff)),
       m_correct(sideButton(tr("Correct"), "correct", this,
                            tr("Put right what was heard wrong: choose a phase first")))
 {
@@ -80,7 +81,7 @@ void ReadPage::buildLayout()
 
     auto* sheet = new QWidget(this);
     lay::column(sheet, {.spacing = 0},
-                {m_figures, m_staffHead, lay::wide(m_staff), buildStripRow()});
+                {m_questions, m_figures, m_staffHead, lay::wide(m_staff), buildStripRow()});
     m_stack->addWidget(m_empty);
     m_stack->addWidget(sheet);
     lay::column(this, {.spacing = 0},
@@ -115,6 +116,10 @@ void ReadPage::connectAll()
     connect(m_correcting, &Correcting::explainWanted, this, &ReadPage::explainChosen);
     connect(m_correcting, &Correcting::nothingToUndo, this, &ReadPage::undoWanted);
     connect(m_figures, &Figures::placeWanted, this, &ReadPage::goToTime);
+    connect(m_questions, &QuestionBar::answered, m_correcting, &Correcting::add);
+    connect(m_questions, &QuestionBar::hearWanted, m_playback, &Playback::playStretch);
+    connect(m_questions, &QuestionBar::nextWanted, this, &ReadPage::nextWanted);
+    connect(m_questions, &QuestionBar::placeWanted, this, &ReadPage::showPlace);
     connect(m_swap, &QPushButton::clicked, this, &ReadPage::swapBreaths);
     connect(m_correct, &QPushButton::clicked, this, [this] {
         m_correcting->menu()->popup(m_correct->mapToGlobal(QPoint(0, m_correct->height())));
@@ -197,6 +202,7 @@ void ReadPage::closeReading()
     m_listened.reset();
     m_reading.reset();
     m_file.clear();
+    m_questions->clear();
     m_bar->hide();
     m_stack->setCurrentIndex(0);
     updateButtons();
@@ -270,7 +276,8 @@ void ReadPage::show(const ReadingJob::Done& done)
 {
     m_busy = false;
     m_bar->hide();
-    if (!done.listened || done.listened != m_listened) {
+    const bool isAnother = !done.listened || done.listened != m_listened;
+    if (isAnother) {
         m_backTo.reset();
         m_moreCorrections = false;
         m_correcting->startWith(done.reading->corrections);
@@ -299,9 +306,12 @@ void ReadPage::show(const ReadingJob::Done& done)
         if (backTo->phaseS) choosePhaseAt(*backTo->phaseS);
         if (backTo->strokeS) m_strip->setPlace(backTo->strokeS);
     } else {
-        sayIfBreathsMayBeSwapped();
         emit opened(m_file);
     }
+    const bool wasAsked = m_questions->isVisible();
+    m_questions->show(*m_reading, m_listened != nullptr, isAnother);
+    if (wasAsked && !isAnother && m_reading->sure)
+        m_bar->showNote(tr("This reading is certain now."));
     emit readingChanged();
     if (std::exchange(m_swapping, false)) emit breathsSwapped();
     if (backTo) sayWhatWasCorrected();
@@ -315,20 +325,6 @@ void ReadPage::showSheet()
     m_staff->setSheet(StaffSheet::of(*m_reading, m_school.terms));
     m_staffHead->update();
     showRow();
-}
-
-// Only where most breaths are in doubt: one that is not sure shows so on the sheet.
-void ReadPage::sayIfBreathsMayBeSwapped()
-{
-    constexpr double inDoubt = 0.8;
-    std::vector<double> confidences;
-    for (const ReadPhase& phase : m_reading->phases)
-        if (phase.kind == ReadKind::Inhale || phase.kind == ReadKind::Exhale)
-            confidences.push_back(phase.confidence);
-    if (!m_listened || confidences.size() < 4) return;
-    if (median(confidences) < inDoubt)
-        m_bar->showNote(tr("Inhale and exhale sound much alike here: they may be the wrong way "
-                           "round. If so, press X."));
 }
 
 void ReadPage::swapBreaths()
@@ -381,7 +377,8 @@ void ReadPage::readCorrected()
                 m_strip->place()};
     if (const auto chosen = m_strip->chosenPhase()) {
         const ReadPhase& phase = m_reading->phases[*chosen];
-        place.phaseS = (phase.startS + phase.endS) / 2;
+        // Of a phase that was cut in two or joined, its first part is where one was.
+        place.phaseS = phase.startS + phase.seconds() / 4;
     }
     m_backTo = place;
     m_playback->stop();
@@ -411,8 +408,13 @@ void ReadPage::goToNextDoubt()
     const auto next = nextDoubtful(*m_reading, from);
     if (!next) return m_bar->showNote(tr("Nothing is in doubt here."));
     const ReadPhase& phase = m_reading->phases[*next];
-    goToTime((phase.startS + phase.endS) / 2);
-    choosePhaseAt((phase.startS + phase.endS) / 2);
+    showPlace((phase.startS + phase.endS) / 2);
+}
+
+void ReadPage::showPlace(double seconds)
+{
+    goToTime(seconds);
+    choosePhaseAt(seconds);
 }
 
 void ReadPage::choosePhaseAt(double seconds)

@@ -2,6 +2,7 @@
 #pragma once
 
 #include "core/curriculum/school.hpp"
+#include "desktop/read/question_bar.hpp"
 #include "desktop/read/reading_job.hpp"
 
 #include <QWidget>
@@ -68,6 +69,9 @@ public:
     void restyle();
     void focusStaff();
 
+    /// The recording is one of several that have questions (`QuestionBar::setRound`).
+    void setRound(const QuestionBar::Round& round) { m_questions->setRound(round); }
+
     /// What the button that saves says, whether it can be pressed, and why.
     struct SaveState {
         QString text;
@@ -100,8 +104,9 @@ signals:
     void readingChanged();
     /// A person has said which is the inhale, or taken that back; the reading follows it.
     void breathsSwapped();
-    void corrected(); ///< a person has put something right, or taken it back
-    void settled();   ///< after a reading or a failure: nothing is running any more
+    void corrected();  ///< a person has put something right, or taken it back
+    void nextWanted(); ///< the next recording of a round
+    void settled();    ///< after a reading or a failure: nothing is running any more
 
 private:
     void buildLayout();
@@ -114,6 +119,7 @@ private:
     void readCorrected();
     void sayWhatWasCorrected();
     void goToNextDoubt();
+    void showPlace(double seconds);
     void choosePhaseAt(double seconds);
     void usePlanFile(const QString& file);
     void busyWith(const QString& what);
@@ -123,7 +129,6 @@ private:
     void updateButtons();
     void followPlayback(std::optional<double> seconds);
     void showSheet();
-    void sayIfBreathsMayBeSwapped();
     void fail(const QString& message);
 
     MessageBar* m_bar;
@@ -142,6 +147,7 @@ private:
     Playback* m_playback;
     ReadingJob* m_job;
     Correcting* m_correcting;
+    QuestionBar* m_questions;
     QPushButton* m_correct;
 
     std::shared_ptr<const Listened> m_listened;

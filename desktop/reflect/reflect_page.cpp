@@ -9,6 +9,7 @@
 #include "desktop/controls/lay.hpp"
 #include "desktop/controls/message_bar.hpp"
 #include "desktop/desk/journal_desk.hpp"
+#include "desktop/desk/question_round.hpp"
 #include "desktop/desk/sitting_actions.hpp"
 #include "desktop/desk/undo_keys.hpp"
 #include "desktop/help/explain_note.hpp"
@@ -63,6 +64,7 @@ ReflectPage::ReflectPage(JournalDesk* desk, SittingActions* actions, QWidget* pa
       m_body(new QWidget(this)),
       m_title(softLabel({}, Type::Body, this, "reflectTitle")),
       m_sentence(textLabel({}, Type::Sentence, this, "reflectSentence")),
+      m_doubt(textLabel({}, Type::Row, this, "reflectDoubt")),
       m_changes(textLabel({}, Type::Row, this, "reflectChanges")),
       m_usual(softLabel({}, Type::Body, this, "reflectUsual")),
       m_places(textLabel({}, Type::Body, this, "reflectPlaces")),
@@ -88,6 +90,7 @@ ReflectPage::ReflectPage(JournalDesk* desk, SittingActions* actions, QWidget* pa
       m_reason(textLabel({}, Type::Body, this, "reflectReason")),
       m_goOn(wordButton({}, "reflectGoOn", this)),
       m_easeOff(wordButton(tr("One rung easier"), "reflectEaseOff", this)),
+      m_answer(new AnswerButton(desk, "reflectAnswer", this)),
       m_weekName(
           softLabel(tr("Practised this week, to look at first:"), Type::Body, this, "weekName")),
       m_week(new WeekList(desk, this))
@@ -131,6 +134,7 @@ ReflectPage::ReflectPage(JournalDesk* desk, SittingActions* actions, QWidget* pa
     connect(m_pdf, &QPushButton::clicked, this, &ReflectPage::askForPdf);
     connect(m_goOn, &QPushButton::clicked, this, [this] { stand(+1); });
     connect(m_easeOff, &QPushButton::clicked, this, [this] { stand(-1); });
+    connect(m_answer, &QPushButton::clicked, this, &ReflectPage::answersWanted);
     connect(m_week, &WeekList::wanted, this, [this](Id person, Id sitting) {
         m_desk->choosePerson(person);
         showSitting(sitting);
@@ -146,8 +150,8 @@ QWidget* ReflectPage::buildLeft()
     auto* inner = new QWidget(this);
     lay::column(inner, {.margins = {0, 0, 8, 0}, .spacing = 8},
                 {lay::row({m_earlier, m_later, lay::gap(8), lay::wide(m_title), m_this, m_open}),
-                 lay::gap(6), m_sentence, m_changes, m_usual, m_places, lay::gap(10), buildSaid(),
-                 lay::stretch()});
+                 lay::gap(6), m_sentence, m_doubt, m_changes, m_usual, m_places, lay::gap(10),
+                 buildSaid(), lay::stretch()});
     auto* scroll = new QScrollArea(this);
     scroll->setWidgetResizable(true);
     scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
@@ -199,8 +203,9 @@ QWidget* ReflectPage::buildRight()
     right->setFixedWidth(sideWidth);
     lay::column(right, {.spacing = 8},
                 {m_advice, m_reason, lay::row({m_goOn, m_easeOff, lay::stretch()}),
-                 lay::row({m_reply, m_pdf, lay::stretch()}), lay::gap(16), m_weekName,
-                 lay::wide(m_week), lay::stretch(0)});
+                 lay::row({m_reply, m_pdf, lay::stretch()}), lay::gap(16),
+                 lay::row({m_answer, lay::stretch()}), m_weekName, lay::wide(m_week),
+                 lay::stretch(0)});
     return right;
 }
 
@@ -279,10 +284,11 @@ void ReflectPage::showAll()
     const bool isThere = m_sitting.has_value();
     // The keys stay on the page: another box of the window must not get them when this one's go.
     const bool hadFocus = m_body->isAncestorOf(window()->focusWidget());
-    for (QWidget* w :
-         std::initializer_list<QWidget*>{m_earlier, m_later, m_title, m_open, m_this, m_reply,
-                                         m_pdf, m_changes, m_places, m_said, m_advice, m_reason})
+    for (QWidget* w : std::initializer_list<QWidget*>{m_earlier, m_later, m_title, m_open, m_this,
+                                                      m_reply, m_pdf, m_doubt, m_changes, m_places,
+                                                      m_said, m_advice, m_reason})
         w->setVisible(isThere);
+    m_answer->refresh();
     m_offer->setVisible(!isThere);
     if (!isThere && hadFocus) m_offer->setFocus();
     m_body->setVisible(isThere);
@@ -329,6 +335,9 @@ void ReflectPage::showReading()
                                   : tr("The reading of this sitting cannot be shown."));
     m_pdf->setVisible(m_reading.has_value());
     m_reply->setVisible(m_reading.has_value() && m_desk->isTeaching());
+    const std::string doubt = m_reading ? uncertaintyInWords(*m_reading) : std::string();
+    m_doubt->setText(QString::fromStdString(doubt));
+    m_doubt->setVisible(!doubt.empty());
     std::vector<Sitting> earlier;
     if (m_plan)
         for (const Sitting& s :
@@ -340,7 +349,9 @@ void ReflectPage::showReading()
     QStringList usual;
     for (const Change& change : m_changed)
         (change.isMoreThanChance() ? more : usual) << QString::fromStdString(changeInWords(change));
-    if (!isNoted && m_changed.empty())
+    if (!m_sitting->sure)
+        more << tr("It is not compared with earlier sittings while it is uncertain.");
+    else if (!isNoted && m_changed.empty())
         more << tr("With three earlier sittings of this plan it can be said what changed.");
     else if (!isNoted && more.isEmpty())
         more << tr("Nothing changed by more than chance since the last sittings of this plan.");
@@ -358,9 +369,11 @@ void ReflectPage::showReading()
             places << tr("At %1: %2")
                           .arg(QString::fromStdString(clockTime(sign.atS)),
                                QString::fromStdString(sign.explanation));
-    m_places->setText(places.isEmpty()
-                          ? QString()
-                          : tr("Places to listen to:\n%1").arg(places.join(QLatin1Char('\n'))));
+    m_places->setText(places.isEmpty() ? QString()
+                      : m_sitting->sure
+                          ? tr("Places to listen to:\n%1").arg(places.join(QLatin1Char('\n')))
+                          : tr("Places to listen to, if they were heard rightly:\n%1")
+                                .arg(places.join(QLatin1Char('\n'))));
     m_places->setVisible(!places.isEmpty());
     const bool hasFile = QFileInfo::exists(QString::fromStdString(m_sitting->recording));
     m_open->setVisible(!isNoted);

@@ -18,6 +18,7 @@ class QPushButton;
 
 namespace layakari {
 
+class AnswerButton;
 class EmptyOffer;
 class FeelLine;
 class JournalDesk;
@@ -50,6 +51,7 @@ public slots:
     void print();
 
 signals:
+    void answersWanted(); ///< to what uncertain readings ask
     /// The folders in which a recording that was moved may be looked for.
     void foldersWanted(std::vector<std::filesystem::path>* folders);
 
@@ -84,6 +86,7 @@ private:
     QWidget* m_body;
     QLabel* m_title;
     QLabel* m_sentence;
+    QLabel* m_doubt;
     QLabel* m_changes; ///< by more than chance
     QLabel* m_usual;
     QLabel* m_places;
@@ -105,6 +108,7 @@ private:
     QLabel* m_reason;
     QPushButton* m_goOn;
     QPushButton* m_easeOff;
+    AnswerButton* m_answer;
     QLabel* m_weekName;
     WeekList* m_week;
     std::vector<Sitting> m_sittings; ///< of the person at hand, the latest first

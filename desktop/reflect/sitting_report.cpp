@@ -72,6 +72,8 @@ private:
 
     void words()
     {
+        if (const std::string doubt = uncertaintyInWords(m_report.reading); !doubt.empty())
+            m_paper.text(QString::fromStdString(doubt));
         for (const Change& change : m_report.changes)
             if (change.isMoreThanChance())
                 m_paper.text(QString::fromStdString(changeInWords(change)));

@@ -285,6 +285,49 @@ TEST_CASE("A folder of recordings whose truth is known is scored, by either ear"
     CHECK(run(folder, "evaluate known --ear third").exit == 2);
 }
 
+TEST_CASE("A reading that is not sure says so and asks, and takes an answer")
+{
+    const TemporaryFolder folder;
+    REQUIRE(run(folder, "simulate --plan even-4-4 --temperament hurried --seed 14 --rate 16000 "
+                        "--out a.flac")
+                .exit == 0);
+    const std::string analyse = "analyse a.flac --plan even-4-4";
+    const Run asked = run(folder, analyse);
+    CHECK(asked.exit == 0);
+    CHECK_THAT(asked.out, Catch::Contains("Uncertain") && Catch::Contains("--answer "));
+    const Run file = run(folder, analyse + " --out -");
+    const Json reading = Json::parse(file.out);
+    CHECK(reading["sure"] == false);
+    CHECK(reading["explanations"].size() >= 1);
+    for (const Json& explanation : reading["explanations"])
+        CHECK((explanation["probability"] >= 0 && explanation["probability"] <= 1));
+    const Json& question = reading["question"];
+    CHECK(question["start_s"] < question["end_s"]);
+    REQUIRE(question["answers"].size() >= 2);
+    const std::string word = question["answers"][0]["word"];
+    const Run answered = run(folder, analyse + " --answer " + word + " --out -");
+    REQUIRE(answered.exit == 0);
+    const Json then = Json::parse(answered.out);
+    CHECK(then["corrections"].size() == 1);
+    CHECK(then["sure"] == question["answers"][0]["sure"]);
+    CHECK(then["summary"]["accuracy"] == question["answers"][0]["accuracy"]);
+    const Run wrong = run(folder, analyse + " --answer blue");
+    CHECK(wrong.exit == 2);
+    CHECK_THAT(wrong.err, Catch::Contains("blue") && Catch::Contains(word));
+
+    // Against another plan it is not sure either, but no breath of it tells: nothing is asked. Nor
+    // where all is plain.
+    const Json other = Json::parse(run(folder, "analyse a.flac --plan square-4 --out -").out);
+    CHECK(other["sure"] == false);
+    CHECK(other["question"].is_null());
+    REQUIRE(run(folder, "simulate --plan even-4-4 --seed 8 --rate 16000 --out b.flac").exit == 0);
+    CHECK(Json::parse(run(folder, "analyse b.flac --plan even-4-4 --out -").out)["sure"] == true);
+    const Run none = run(folder, "analyse b.flac --plan even-4-4 --answer inhale");
+    CHECK(none.exit == 2);
+    CHECK_THAT(none.err, Catch::Contains("nothing is asked"));
+    CHECK(run(folder, "analyse a.flac b.flac --plan even-4-4 --answer inhale").exit == 2);
+}
+
 TEST_CASE("Hums are read: in the file with their pitch, and in the summary")
 {
     const TemporaryFolder folder;

@@ -249,6 +249,7 @@ TEST_CASE("Sittings are listed and shown, as words and as JSON, in the window's 
     const Json line = Json::parse(run(folder, "journal list --json").out);
     CHECK(line["person"] == "Runa Vestlid");
     CHECK(line["origin"] == "recorded");
+    CHECK(line["certain"] == true);
     CHECK(line["figures"]["accuracy"].get<double>() > 80);
     CHECK_THAT(run(folder, "journal show " + id).out, Catch::Contains("6 cycles"));
     const Run reading = run(folder, "journal show --reading " + id);

@@ -33,22 +33,25 @@ ClassInput part(const ClassInput& whole, std::size_t begin, std::size_t end)
 
 } // namespace
 
-TEST_CASE("What a step is said to be depends on the second around it, and on nothing else")
+TEST_CASE("What a step is said to be depends on the two seconds around it, and on nothing else")
 {
     // Long enough for three of the blocks that it is reckoned in.
     const ClassInput whole = noise(2300, 5);
     const ClassTrack all = findClasses(whole);
     REQUIRE(all.probability.size() == 2300);
-    constexpr std::size_t reach = 30; // steps, 0.6 s to either side
+    constexpr std::size_t reach = 62; // steps, 1.2 s to either side
     for (const auto& [begin, end] :
          {std::pair<std::size_t, std::size_t>{900, 1100}, {1950, 2050}, {0, 100}, {2200, 2300}}) {
         const ClassTrack some = findClasses(part(whole, begin, end));
         const std::size_t first = begin == 0 ? 0 : reach;
         const std::size_t last = end == 2300 ? end - begin : end - begin - reach;
-        for (std::size_t i = first; i < last; ++i)
+        for (std::size_t i = first; i < last; ++i) {
             for (std::size_t c = 0; c < ClassTrack::classes; ++c)
                 REQUIRE(some.probability[i][c] ==
                         Approx(all.probability[begin + i][c]).margin(1e-4));
+            for (std::size_t p = 0; p < ClassTrack::parts; ++p)
+                REQUIRE(some.hidden[i][p] == Approx(all.hidden[begin + i][p]).margin(1e-4));
+        }
     }
 }
 

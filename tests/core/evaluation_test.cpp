@@ -82,12 +82,14 @@ TEST_CASE("What is missed, invented and turned around is counted each for itself
     more.endS = 74;
     reading.phases.push_back(more);
     CHECK(evaluate(reading, truth).invented == 1);
+    CHECK(evaluate(reading, truth).breathF1() == Approx(12.0 / 13));
 
     reading = perfect(truth);
     reading.phases[0].kind = ReadKind::Exhale;
     const Evaluation turned = evaluate(reading, truth);
     CHECK(turned.swapped == 1);
     CHECK(turned.breaths == 6);
+    CHECK(turned.breathF1() == 1); // a breath it is, whatever it is called
     CHECK(turned.missed == 1);
     CHECK(turned.invented == 1);
 }

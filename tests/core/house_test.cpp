@@ -18,9 +18,9 @@ const fs::path root = LAYAKARI_SOURCE;
 
 // In the order in which sound flows; a room includes from itself and from those before it.
 const std::vector<std::string> rooms{
-    "base",     "audio",    "features", "pitch",    "plan",   "words",  "curriculum", "safety",
-    "cue",      "classes",  "listen",   "segments", "hear",   "align",  "measure",    "reading",
-    "evaluate", "practise", "journal",  "progress", "intake", "report", "simulate"};
+    "base",    "audio",    "features",   "pitch",   "plan",     "words",  "curriculum", "safety",
+    "cue",     "classes",  "background", "listen",  "segments", "hear",   "align",      "measure",
+    "reading", "evaluate", "practise",   "journal", "progress", "intake", "report",     "simulate"};
 
 std::size_t placeOf(const std::string& room)
 {

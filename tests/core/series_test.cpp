@@ -50,6 +50,22 @@ TEST_CASE("A trend is what was put in, within what it says of its own doubt")
     CHECK(within <= 0.995 * journeys);
 }
 
+TEST_CASE("What is uncertain is in no trend, is no best, and changes nothing")
+{
+    auto sittings = weeks(56, 0.1, 0.5, 5);
+    const auto trend = trendOf(sittings, figure::accuracy);
+    const auto changes = changesOf(sittings.front(), sittings);
+    Sitting uncertain = sittingOn(100, 100);
+    uncertain.sure = false;
+    sittings.insert(sittings.begin(), uncertain);
+    CHECK(trendOf(sittings, figure::accuracy)->perMonth == trend->perMonth);
+    CHECK(bestOf(sittings, figure::accuracy)->sitting != uncertain.id);
+    CHECK(changesOf(uncertain, sittings).empty());
+    const auto after = changesOf(sittings[1], sittings);
+    REQUIRE(after.size() == changes.size());
+    for (std::size_t i = 0; i < after.size(); ++i) CHECK(after[i].before == changes[i].before);
+}
+
 TEST_CASE("A single bad day does not bend a trend")
 {
     auto sittings = weeks(56, 0.1, 0.5, 5);

@@ -222,6 +222,22 @@ TEST_CASE("A recording is saved by one key, taken back and saved again, and says
     CHECK_THAT(p.says("reflectSentence"), Catch::Contains("4 cycles"));
 }
 
+TEST_CASE("What was saved with the mouse is taken back by the key, wherever on the page one is")
+{
+    Prepare p;
+    p.add("Runa Vestlid");
+    p.window.goTo(BreathLine::readPlace);
+    p.drop({practice("square.flac")});
+    p.waitForRow();
+    p.click("saveSitting");
+    REQUIRE(p.journal().sittings(0, 9)->size() == 1);
+    p.find<QPushButton>("export")->setFocus();
+    p.key(Qt::Key_Z, Qt::ControlModifier);
+    CHECK(p.journal().sittings(0, 9)->empty());
+    p.key(Qt::Key_Z, Qt::ControlModifier | Qt::ShiftModifier);
+    CHECK(p.journal().sittings(0, 9)->size() == 1);
+}
+
 TEST_CASE("Saved where nobody is yet, it asks whose it is")
 {
     Prepare p;

@@ -327,7 +327,7 @@ TEST_CASE("A kept recording teaches how a person sounds: X swaps the breaths and
     const Id runa = p.add("Runa Vestlid");
     p.click("toPeople");
     CHECK_THAT(p.says("personProfile"), Catch::Contains("not known yet"));
-    p.window.readAndSave(practice("evening.flac"), findPreset("four-seven-eight")->plan);
+    p.window.readAndSave(practice("square.flac"), findPreset("square-4")->plan);
     p.waitForRow();
     const std::string learned = (*p.journal().person(runa))->breathProfile;
     REQUIRE_FALSE(learned.empty());

@@ -60,15 +60,18 @@ TEST_CASE("The row of a cycle that the end of the recording cut says so, and has
 
 TEST_CASE("A cycle with a turn that nobody can hear is a row of its own, which says so")
 {
-    // Around the fifth turn from in to out the sound is that of the inhale's middle.
-    SimulatedSound practice = practise("even-4-4", *temperamentByName("alike"), 62);
+    // From before the fifth turn from in to out to near the exhale's end the sound is that of the
+    // inhale's middle.
+    SimulatedSound practice = practise("even-4-4", *temperamentByName("alike"), 63);
     const auto exhale =
         std::find_if(practice.truth.phases.begin(), practice.truth.phases.end(),
                      [](const auto& p) { return p.cycle == 4 && p.kind == "exhale"; });
     REQUIRE(exhale != practice.truth.phases.end());
     const auto samplesIn = [](double s) { return static_cast<std::ptrdiff_t>(s * analysisRateHz); };
     const auto turn = practice.sound.begin() + samplesIn(exhale->startS);
-    std::copy_n(turn - samplesIn(2.4), samplesIn(1), turn - samplesIn(0.5));
+    const auto end = practice.sound.begin() + samplesIn(exhale->endS - 1.1);
+    for (auto at = turn - samplesIn(0.5); at < end; at += samplesIn(1))
+        std::copy_n(turn - samplesIn(2.4), samplesIn(1), at);
     const TemporaryFolder folder;
     Window w;
     openPractice(w, folder / "blended.wav", practice.sound, practice.truth.plan);
