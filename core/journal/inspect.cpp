@@ -56,10 +56,10 @@ SQLite::Database openUntouching(const fs::path& file)
         return {uriOf(file, "mode=ro&immutable=1"), SQLite::OPEN_READONLY | SQLite::OPEN_URI};
     // Somebody has it open, or was killed: what the WAL means is in the shared memory, or will be.
     if (fs::exists(shared, ec))
-        return {uriOf(file, "mode=ro"), SQLite::OPEN_READONLY | SQLite::OPEN_URI};
+        return {uriOf(file, "mode=ro"), SQLite::OPEN_READONLY | SQLite::OPEN_URI, busyTimeoutMs};
     // A WAL alone: its index is kept in memory, so that no file comes to lie beside it. That takes
     // a connection that could write; it must not tidy up when it closes.
-    SQLite::Database db(file.string(), SQLite::OPEN_READWRITE);
+    SQLite::Database db(file.string(), SQLite::OPEN_READWRITE, busyTimeoutMs);
     sqlite3_db_config(db.getHandle(), SQLITE_DBCONFIG_NO_CKPT_ON_CLOSE, 1, nullptr);
     db.exec("PRAGMA locking_mode = EXCLUSIVE");
     return db;

@@ -12,6 +12,9 @@
 
 namespace layakari::inspect {
 
+/// How long somebody waits for another window that is just writing, or closing, ms.
+inline constexpr int busyTimeoutMs = 2000;
+
 /// What a database file must be at most before anything in it is believed.
 inline constexpr int mostRowBytes = 64 << 20;
 /// For how long each look, check and copy of a foreign one may take.

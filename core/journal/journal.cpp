@@ -15,8 +15,6 @@ namespace layakari {
 
 namespace {
 
-constexpr int busyTimeoutMs = 2000; // another window that is just writing
-
 Error cannotOpen(const std::filesystem::path& file, const std::string& cause,
                  const std::string& tryThis)
 {
@@ -84,7 +82,7 @@ Result<Journal> Journal::make(const std::filesystem::path& folder)
     try {
         auto store = std::make_unique<Store>(folder, file);
         SQLite::Database& db = store->db;
-        db.setBusyTimeout(busyTimeoutMs);
+        db.setBusyTimeout(inspect::busyTimeoutMs);
         // What is said to be saved survives a loss of power: WAL with a full sync.
         db.exec("PRAGMA journal_mode = WAL");
         db.exec("PRAGMA synchronous = FULL");

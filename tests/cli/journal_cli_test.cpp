@@ -74,6 +74,7 @@ TEST_CASE("Killed at any moment while thirty recordings are handed in, none is l
         if (killed.exit == 0) break;
         ++kills;
         const auto journal = Journal::open(folder / "club");
+        INFO((journal ? "" : journal.error().message()));
         REQUIRE(journal.has_value());
         if (journal->handedIn()->size() == 30) paths = "";
     }

@@ -16,6 +16,7 @@
 #include <SQLiteCpp/SQLiteCpp.h>
 #include <catch2/catch.hpp>
 #include <csignal>
+#include <fcntl.h>
 #include <map>
 #include <sqlite3.h>
 #include <sys/stat.h>
@@ -98,6 +99,39 @@ TEST_CASE("A journal whose last change is in its WAL is opened with it")
         REQUIRE(journal.has_value());
         CHECK(journal->setting("last") == "change");
     }
+}
+
+TEST_CASE("A journal that another window is just closing is waited for")
+{
+    const TemporaryFolder folder;
+    journalIn(folder.path());
+    int said[2];
+    REQUIRE(::pipe(said) == 0);
+    const pid_t child = fork();
+    if (child == 0) {
+        // As SQLite does when the last connection closes: the whole of the file is locked until the
+        // WAL is in it (sqlite.org/walformat.html, sqlite.org/lockingv3.html). Here it ends killed.
+        auto theirs = Journal::open(folder.path());
+        const bool saved = theirs->saveSetting("last", "change").has_value();
+        const int file = ::open((folder / "journal.db").c_str(), O_RDWR | O_CLOEXEC);
+        struct flock shared {};
+        shared.l_type = F_WRLCK;
+        shared.l_start = 0x40000002;
+        shared.l_len = 510;
+        const bool locked = ::fcntl(file, F_SETLK, &shared) == 0;
+        if (::write(said[1], saved && locked ? "y" : "n", 1) == 1) ::usleep(300'000);
+        ::_exit(0);
+    }
+    char isLocked = 'n';
+    REQUIRE(::read(said[0], &isLocked, 1) == 1);
+    CHECK(isLocked == 'y');
+    const auto journal = Journal::open(folder.path());
+    INFO((journal ? "" : journal.error().message()));
+    REQUIRE(journal.has_value());
+    CHECK(journal->setting("last") == "change");
+    ::waitpid(child, nullptr, 0);
+    ::close(said[0]);
+    ::close(said[1]);
 }
 
 TEST_CASE("A damaged journal, or another program's, is not touched at all")
