@@ -15,6 +15,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <functional>
 
 namespace layakari {
 
@@ -62,9 +63,36 @@ BandWeights weightsOf(const Segmentation& found, const NoiseFloor& floor)
     return weights;
 }
 
+void setInBothWays(Heard& heard)
+{
+    Heard breath = heard;
+    setIn(heard);
+    if (std::erase_if(breath.strokeRuns, std::mem_fn(&HeardStrokeRun::mayBeBreath)) == 0) return;
+    setIn(breath);
+    heard.spansAsBreath = std::move(breath.spans);
+}
+
+// What the next moment is held against: the room at the end, and where over it a sound begins.
+LearnedRoom learnedRoom(const Heard& heard, const FeatureTrack& level, const NoiseFloor& floor,
+                        const BandWeights& weights, const std::vector<float>& riseDb)
+{
+    constexpr std::size_t guard = 5; // frames: where breath turns at once, quiet lasts some 0.3 s
+    std::vector<bool> sounds(level.frames());
+    for (const HeardSpan& span : heard.spans) {
+        if (span.kind == HeardSpan::Kind::Silence) continue;
+        const std::size_t begin = level.frameAt(span.startS);
+        const std::size_t end = std::min(level.frames(), level.frameAt(span.endS) + guard);
+        std::fill(sounds.begin() + static_cast<std::ptrdiff_t>(begin - std::min(begin, guard)),
+                  sounds.begin() + static_cast<std::ptrdiff_t>(end), true);
+    }
+    const std::vector<float> rise = smoothedRise(riseDb);
+    const QuietLevel quiet = quietAmong(rise, sounds).value_or(quietAtFloor());
+    return {floor.at(level.frames() - 1), weights, activityLevels(rise, quiet), {}};
+}
+
 } // namespace
 
-Heard listenAnew(const FeatureTrack& recorded, const Progress& progress,
+Heard listenAnew(const FeatureTrack& recorded, const Progress& progress, const LearnedRoom* before,
                  std::optional<Layers>* layers)
 {
     Heard heard;
@@ -96,19 +124,24 @@ Heard listenAnew(const FeatureTrack& recorded, const Progress& progress,
 
     KnownSounds known{hums, {}};
     for (const HeardStrokeRun& run : heard.strokeRuns)
-        known.strokes.push_back({track.frameAt(run.startS), track.frameAt(run.endS) + 1});
+        if (!run.mayBeBreath())
+            known.strokes.push_back({track.frameAt(run.startS), track.frameAt(run.endS) + 1});
     heard.covers = coversIn(classes, known);
     const auto isForced = [&](std::size_t frame) {
         return std::any_of(known.strokes.begin(), known.strokes.end(),
                            [&](const FrameRange& run) { return run.has(frame); });
     };
-    const RecorderGain gain = findRecorderGain(track, {isForced, nullptr, false});
+    const Bands* roomBefore = before && before->gain ? &before->gain->room : nullptr;
+    const RecorderGain gain = findRecorderGain(track, {isForced, roomBefore, before != nullptr});
+    std::optional<FeatureTrack> even;
+    if (!gain.empty()) even = withoutGain(track, gain.overLowestDb);
+    const FeatureTrack& level = even ? *even : track;
     if (!gain.empty()) {
         heard.recorderGainDb =
             *std::max_element(gain.overLowestDb.begin(), gain.overLowestDb.end());
         // The floor as it is where the gain is lowest. Of minutes of breath that leave nothing of
         // the room to hear, it is known by the gain.
-        floor = NoiseFloor(withoutGain(track, gain.overLowestDb));
+        floor = NoiseFloor(level);
         if (gain.roomShare < rareRoom) floor.lowerTo(gain.room);
     }
 
@@ -121,9 +154,12 @@ Heard listenAnew(const FeatureTrack& recorded, const Progress& progress,
              classes.hidden[std::min(i / ClassInput::framesPerStep, classes.steps() - 1)])
             over[i] += hidden / static_cast<float>(ClassTrack::parts);
     const Boundaries placed = placeBoundaries(found, track, room.floor, over, known, progress);
-    makeSpans(heard, placed.sounds, track, room.floor, riseOverFloor(track, room.floor, weights));
+    const std::vector<float> rise = riseOverFloor(level, room.floor, weights);
+    makeSpans(heard, placed.sounds, track, room.floor, rise);
     setWhole(heard.spans, found.posterior);
-    heard.room = {room.floor.at(track.frames() - 1), weights, {}, {}};
+    heard.room = learnedRoom(heard, level, room.floor, weights, rise);
+    if (!gain.empty())
+        heard.room.gain = LearnedRoom::Gain{gain.overLowestDb.back(), gain.afterSoundDb, gain.room};
     for (const FrameRange& voice : voices) {
         heard.voices.push_back(
             {FeatureTrack::timeOf(voice.begin), FeatureTrack::timeOf(voice.end)});
@@ -134,7 +170,7 @@ Heard listenAnew(const FeatureTrack& recorded, const Progress& progress,
         hum.startSdS = std::hypot(hum.startSdS, halfTurnSeconds);
         hum.endSdS = std::hypot(hum.endSdS, halfTurnSeconds);
     }
-    setIn(heard);
+    setInBothWays(heard);
     if (layers) layers->emplace(Layers{classes, std::move(room), found, placed});
     progress.tell(1);
     return heard;

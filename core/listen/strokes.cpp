@@ -525,6 +525,15 @@ private:
 
 } // namespace
 
+bool HeardStrokeRun::mayBeBreath() const
+{
+    constexpr double shortestBreathS = 0.6; // of somebody in a hurry
+    std::vector<double> seconds;
+    for (const HeardStroke& stroke : strokes) seconds.push_back(stroke.seconds);
+    const double eachS = (endS - startS) / static_cast<double>(strokes.size());
+    return eachS > 2 * shortestBreathS && median(seconds) > shortestBreathS;
+}
+
 std::vector<HeardStrokeRun> findStrokeRuns(std::vector<Burst> bursts,
                                            const std::vector<FrameRange>& voices)
 {

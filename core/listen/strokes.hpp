@@ -30,6 +30,9 @@ struct HeardStrokeRun {
     /// Both halves of a stroke are bursts of like strength and length: bellows. What the plan says
     /// goes before this.
     bool twoSided = false;
+    /// Its halves are as long as those of somebody who is out of breath: nothing in the sound says
+    /// that it is not quick breath.
+    bool mayBeBreath() const;
 };
 
 /// Fewer are no run: two or three quick breaths are a sniff, a cough or a laugh.

@@ -2,13 +2,13 @@
 #include "core/reading/reading.hpp"
 
 #include "core/align/alignment.hpp"
-#include "core/align/quick_breaths.hpp"
 #include "core/align/slow_bellows.hpp"
 #include "core/audio/block_queue.hpp"
 #include "core/base/barrier.hpp"
 #include "core/hear/listen_anew.hpp"
 #include "core/listen/ocean_breath.hpp"
 #include "core/reading/beyond_phases.hpp"
+#include "core/reading/quick_breaths.hpp"
 #include "core/reading/rounded.hpp"
 #include "core/reading/stroke_corrections.hpp"
 
@@ -314,15 +314,13 @@ NamedReading readNamed(const HeardSoFar& so, const std::optional<Plan>& plan, co
     reading.recording = so.recording;
     reading.plan = plan;
     reading.quality = so.quality;
-    Corrected corrected = laidOver(so.heard, known.corrections);
+    Corrected corrected =
+        laidOver(withQuickBreaths(so.heard, plan, known.corrections), known.corrections);
     reading.corrections = known.corrections;
     reading.lostCorrections = std::move(corrected.lost);
     read.heard = std::move(corrected.heard);
     Heard& heard = read.heard;
-    if (plan) {
-        const std::vector<PlannedStep> steps = unfold(*plan);
-        heard = withQuickBreaths(withSlowBellows(heard, steps), steps, so.track);
-    }
+    if (plan) heard = withSlowBellows(heard, unfold(*plan));
     const BreathClasses classes = sortBreaths(heard, {}, known.profile ? &*known.profile : nullptr);
     read.alignments =
         allAlignments(heard, classes, plan ? &*plan : nullptr, known.kindAIsInhale, known.fit);
