@@ -51,7 +51,8 @@ std::vector<std::optional<bool>> namedByPlan(const Heard& heard, const Told& tol
 
 // Without a plan which kind is the inhale is all that is asked.
 std::vector<LikelyAlignment> alignFreely(const Heard& heard, const BreathClasses& classes,
-                                         bool isPlanned, std::optional<bool> said)
+                                         const std::vector<PlannedStep>& steps,
+                                         std::optional<bool> said)
 {
     const double logOdds = classes.logOddsAIsInhale +
                            logOddsByNaturalBreath(heard, classes, [](std::size_t) { return true; });
@@ -62,8 +63,8 @@ std::vector<LikelyAlignment> alignFreely(const Heard& heard, const BreathClasses
     for (const bool aIsInhale : {likelier, !likelier}) {
         const double probability = aIsInhale ? probabilityA : 1 - probabilityA;
         Namer namer(heard, classes, aIsInhale, probability);
-        if (!isPlanned) namer.pairBreaths();
-        namer.finish();
+        if (steps.empty()) namer.pairBreaths();
+        namer.finish(steps);
         namer.result.aIsInhale = aIsInhale;
         alignments.push_back({probability, std::move(namer.result)});
         if (said || !heard.anyBreath()) break;
@@ -83,7 +84,7 @@ std::vector<LikelyAlignment> allAlignments(const Heard& heard, const BreathClass
     const Planned planned(steps,
                           HumAims(steps, plan ? plan->saHz : std::nullopt, pitchesOf(heard.hums)));
     if (!plan || planned.steps.empty() || !heard.anyBreath())
-        return alignFreely(heard, classes, plan, said);
+        return alignFreely(heard, classes, steps, said);
     const Explainer explainer(heard, classes, planned, steps, *plan, said);
     const std::vector<Told> told = explainer.explain(fit ? fit->keeps : std::vector<Keep>{});
     PlanFit found;
@@ -104,7 +105,7 @@ std::vector<LikelyAlignment> allAlignments(const Heard& heard, const BreathClass
         Namer namer(heard, sortBreaths(heard, namedByPlan(heard, way, items, steps)), way.aIsInhale,
                     probability);
         namer.takeCycles(way.path.cycles, items, steps, way.keep.countS);
-        namer.finish();
+        namer.finish(steps);
         namer.result.countLengthS = way.keep.countS;
         namer.result.aIsInhale = way.aIsInhale;
         if (isFirst) found.probability = probability;

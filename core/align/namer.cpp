@@ -109,10 +109,10 @@ void Namer::pairBreaths()
     }
 }
 
-void Namer::finish()
+void Namer::finish(const std::vector<PlannedStep>& steps)
 {
     nameSilences();
-    setRoles();
+    setRoles(steps);
     // Silence before the first sound and after the last is nobody's hold, unless the plan says
     // so.
     auto& spans = result.spans;
@@ -206,7 +206,23 @@ void Namer::nameSilences()
     }
 }
 
-void Namer::setRoles()
+// Natural breaths that the plan ends with are of the practice, as those between its rounds are.
+void Namer::takeLastRest(const Rest& rest, std::size_t first)
+{
+    int halves = 0;
+    for (std::size_t i = first; i < result.spans.size(); ++i) {
+        const HeardSpan& span = m_heard.spans[result.spans[i].span];
+        const bool isOver = rest.breaths
+                                ? halves == 2 * *rest.breaths
+                                : span.startS - m_heard.spans[result.spans[first].span].startS >=
+                                      rest.seconds.value_or(0);
+        if (isOver) break;
+        if (span.kind == HeardSpan::Kind::Breath) ++halves;
+        result.spans[i].role = Role::Rest;
+    }
+}
+
+void Namer::setRoles(const std::vector<PlannedStep>& steps)
 {
     std::size_t first = result.spans.size();
     std::size_t last = 0;
@@ -220,6 +236,9 @@ void Namer::setRoles()
         if (!result.spans[i].cycle &&
             m_heard.spans[result.spans[i].span].kind != HeardSpan::Kind::Strokes)
             result.spans[i].role = Role::Rest;
+    if (steps.empty() || last < first) return;
+    if (const auto* rest = std::get_if<const Rest*>(&steps.back().content))
+        takeLastRest(**rest, last + 1);
 }
 
 } // namespace layakari

@@ -29,8 +29,9 @@ public:
                     const std::vector<PlannedStep>& steps, double countS);
     /// Without a plan: an inhale, what is held, and the exhale after it make a cycle.
     void pairBreaths();
-    /// Names what is left, sets the roles, and drops silence at either end.
-    void finish();
+    /// Names what is left, sets the roles, and drops silence at either end. `steps`: of the plan,
+    /// or none.
+    void finish(const std::vector<PlannedStep>& steps);
 
 private:
     const Heard& m_heard;
@@ -45,7 +46,8 @@ private:
     void nameAsSaid(NamedSpan& named) const;
     const NamedSpan* breathNear(std::size_t span, int direction) const;
     void nameSilences();
-    void setRoles();
+    void setRoles(const std::vector<PlannedStep>& steps);
+    void takeLastRest(const Rest& rest, std::size_t first);
 };
 
 } // namespace layakari

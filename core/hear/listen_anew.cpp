@@ -4,6 +4,7 @@
 #include "core/classes/class_net.hpp"
 #include "core/features/recorder_gain.hpp"
 #include "core/hear/covers.hpp"
+#include "core/hear/one_hum.hpp"
 #include "core/hear/whole_spans.hpp"
 #include "core/listen/lost_sound.hpp"
 #include "core/listen/painted_over.hpp"
@@ -171,6 +172,7 @@ Heard listenAnew(const FeatureTrack& recorded, const Progress& progress, const L
         hum.endSdS = std::hypot(hum.endSdS, halfTurnSeconds);
     }
     setInBothWays(heard);
+    makeHumsWhole(heard);
     if (layers) layers->emplace(Layers{classes, std::move(room), found, placed});
     progress.tell(1);
     return heard;

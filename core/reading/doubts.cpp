@@ -31,11 +31,23 @@ Within practiceOf(const Reading& reading)
     return practice;
 }
 
+// Halves of natural breaths that the plan has in it.
+double plannedRest(const std::optional<Plan>& plan)
+{
+    double halves = 0;
+    if (!plan) return halves;
+    for (const PlannedStep& step : unfold(*plan))
+        if (const auto* rest = std::get_if<const Rest*>(&step.content))
+            halves += 2 * (*rest)->breaths.value_or(0);
+    return halves;
+}
+
 // By the breaths that the plan's cycles are made of; what a person has put right is beyond doubt.
-void doubtBreaths(Doubts& doubts, const Heard& heard, const Alignment& alignment)
+void doubtBreaths(Doubts& doubts, const Heard& heard, const Alignment& alignment,
+                  const std::optional<Plan>& plan)
 {
     double within = 0;
-    double strays = 0;
+    double strays = -plannedRest(plan);
     const auto isBreath = [&](const NamedSpan& named) {
         return heard.spans[named.span].kind == HeardSpan::Kind::Breath;
     };
@@ -48,7 +60,7 @@ void doubtBreaths(Doubts& doubts, const Heard& heard, const Alignment& alignment
         if (span.corrected) continue;
         doubts.breath = std::min(doubts.breath, span.isBreath);
     }
-    doubts.values[Doubts::Strays] = std::sqrt(strays / std::max(1.0, within));
+    doubts.values[Doubts::Strays] = std::sqrt(std::max(0.0, strays) / std::max(1.0, within));
 }
 
 // What a person has put right is beyond doubt here, too.
@@ -103,7 +115,7 @@ void doubtSound(Doubts& doubts, const Reading& reading, const Heard& heard)
         doubts.values[Doubts::Covered] =
             std::sqrt(std::min(1.0, covered / (practice.endS - practice.startS)));
     for (const ReadStrokeRun& run : reading.strokeRuns)
-        doubts.strokes = std::min(doubts.strokes, run.countConfidence);
+        doubts.strokes = std::min(doubts.strokes, 1 - std::pow(1 - run.countConfidence, 3));
 }
 
 } // namespace
@@ -113,7 +125,7 @@ Doubts doubtsIn(const Reading& reading, const Heard& heard, const Alignment& ali
 {
     Doubts doubts;
     doubts.values[Doubts::OtherExplanations] = -std::log(share);
-    doubtBreaths(doubts, heard, alignment);
+    doubtBreaths(doubts, heard, alignment, reading.plan);
     doubtSpans(doubts, heard, alignment);
     doubtCycles(doubts, reading);
     doubtSound(doubts, reading, heard);

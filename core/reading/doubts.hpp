@@ -28,7 +28,8 @@ struct Doubts {
     std::array<double, size> values{};
     /// The least probability that a practised breath is one; 1 without any.
     double breath = 1;
-    /// The probability that the least sure run of strokes is counted rightly; 1 without any.
+    /// The probability that the least sure run of strokes is counted to within two; 1 without any.
+    /// Each further stroke that it is off is as unlikely again as the first.
     double strokes = 1;
 };
 

@@ -130,6 +130,31 @@ TEST_CASE("Natural breaths between rounds are rest and are not scored")
         if (h.heard.spans[span.span].seconds() < 3) CHECK(span.role != Role::Practice);
 }
 
+TEST_CASE("Natural breaths with which a plan ends are rest too, as many as it has")
+{
+    Plan plan = preset("square-4");
+    Heardings h;
+    for (int c = 0; c < 4; ++c) h.i(4).silence(4).e(4).silence(4);
+    h.natural(5);
+    const auto restsUnder = [&] {
+        const Alignment alignment = alignTo(h, &plan);
+        CHECK(completeCycles(alignment) == 4);
+        return std::count_if(alignment.spans.begin(), alignment.spans.end(), [&](const auto& s) {
+            return s.role == Role::Rest && h.heard.spans[s.span].kind == HeardSpan::Kind::Breath;
+        });
+    };
+    std::get<Cycles>(plan.parts.front().content).repeat = 4;
+    CHECK(restsUnder() == 0);
+    plan.parts.push_back({Rest{2, std::nullopt}});
+    CHECK(restsUnder() == 4);
+    plan.parts.back() = {Rest{20, std::nullopt}};
+    CHECK(restsUnder() == 10);
+    plan.parts.back() = {Rest{std::nullopt, 6}};
+    const auto inSixSeconds = restsUnder();
+    CHECK(inSixSeconds > 2);
+    CHECK(inSixSeconds < 8);
+}
+
 TEST_CASE("Holds tell inhale from exhale where both sound the same")
 {
     Heardings h;

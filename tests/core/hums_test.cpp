@@ -1,4 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/hear/listen_anew.hpp"
+#include "core/hear/one_hum.hpp"
 #include "core/listen/listener.hpp"
 #include "core/measure/hum_figures.hpp"
 #include "tests/support/sounds.hpp"
@@ -253,4 +255,123 @@ TEST_CASE("Hums that get longer say by how much")
     CHECK(*humGrowthS(hums) == Approx(0.5));
     hums.resize(2);
     CHECK_FALSE(humGrowthS(hums));
+}
+
+namespace {
+
+// Inhales of 4 s, of the first kind, and hums, with what lies between two pieces of one.
+struct Humming {
+    Heard heard;
+    double now = 0;
+
+    Humming& add(HeardSpan::Kind kind, double seconds, double isFirstKind = 0.5)
+    {
+        HeardSpan span;
+        span.kind = kind;
+        span.startS = now;
+        span.endS = now += seconds;
+        span.isFirstKind = isFirstKind;
+        if (kind == HeardSpan::Kind::Hum) {
+            HeardHum piece;
+            piece.startS = span.startS;
+            piece.endS = span.endS;
+            piece.firstFrame = framesIn(span.startS);
+            piece.frames.resize(framesIn(seconds));
+            span.index = heard.hums.size();
+            heard.hums.push_back(piece);
+        }
+        heard.spans.push_back(span);
+        return *this;
+    }
+    Humming& inhale(double seconds = 4) { return add(HeardSpan::Kind::Breath, seconds, 0.97); }
+    Humming& exhale(double seconds) { return add(HeardSpan::Kind::Breath, seconds, 0.03); }
+    Humming& quiet(double seconds) { return add(HeardSpan::Kind::Silence, seconds); }
+    Humming& hum(double seconds) { return add(HeardSpan::Kind::Hum, seconds); }
+
+    Heard whole() const
+    {
+        Heard made = heard;
+        makeHumsWhole(made);
+        for (const HeardSpan& span : made.spans) {
+            if (span.kind != HeardSpan::Kind::Hum) continue;
+            REQUIRE(span.index < made.hums.size());
+            CHECK(made.hums[span.index].startS >= span.startS - 1e-9);
+            CHECK(made.hums[span.index].endS <= span.endS + 1e-9);
+        }
+        return made;
+    }
+};
+
+} // namespace
+
+TEST_CASE("Pieces of a hum without an inhale between them are one, with breaks")
+{
+    const Heard heard = Humming()
+                            .inhale()
+                            .hum(2)
+                            .quiet(1.1)
+                            .hum(4)
+                            .exhale(2.4)
+                            .hum(2)
+                            .inhale()
+                            .hum(7)
+                            .inhale()
+                            .hum(6)
+                            .whole();
+    REQUIRE(heard.hums.size() == 3);
+    CHECK(heard.hums[0].seconds() == Approx(11.5));
+    REQUIRE(heard.hums[0].breaks.size() == 2);
+    CHECK(heard.hums[0].breaks[0].endS - heard.hums[0].breaks[0].startS == Approx(1.1));
+    CHECK(heard.hums[0].frames.size() == Approx(framesIn(11.5)).margin(3));
+    CHECK(heard.hums[1].seconds() == Approx(7));
+    CHECK(heard.hums[2].breaks.empty());
+}
+
+TEST_CASE("With time for an inhale between them two hums stay two")
+{
+    CHECK(Humming().inhale().hum(5).inhale(0.8).hum(5).inhale().whole().hums.size() == 2);
+    CHECK(Humming().inhale().hum(5).quiet(2).hum(5).inhale().whole().hums.size() == 2);
+    CHECK(Humming().inhale().hum(5).exhale(3.5).hum(5).inhale().whole().hums.size() == 2);
+    // Where no inhale is heard at all, no silence is too short to hide one.
+    CHECK(Humming().hum(5).quiet(0.9).hum(5).quiet(0.9).hum(5).whole().hums.size() == 3);
+}
+
+TEST_CASE("Breath that runs into a hum and on from it is its exhale, and no hum")
+{
+    const Heard heard = Humming()
+                            .inhale()
+                            .exhale(1.2)
+                            .hum(5)
+                            .exhale(0.5)
+                            .inhale()
+                            .hum(6)
+                            .exhale(3)
+                            .inhale()
+                            .whole();
+    REQUIRE(heard.hums.size() == 2);
+    CHECK(heard.hums[0].seconds() == Approx(5));
+    std::vector<double> seconds;
+    for (const HeardSpan& span : heard.spans)
+        if (span.kind == HeardSpan::Kind::Hum) seconds.push_back(span.seconds());
+    REQUIRE(seconds.size() == 2);
+    CHECK(seconds[0] == Approx(6.7));
+    CHECK(seconds[1] == Approx(6)); // what follows is too long to be its end alone
+}
+
+TEST_CASE("A hum whose voice gives way to breath for a while is one exhale")
+{
+    for (const unsigned seed : {1u, 2u, 3u}) {
+        INFO(seed);
+        Scene scene(62, seed);
+        for (int i = 0; i < 5; ++i) {
+            const double s = 2 + 12 * i;
+            scene.noise(s, s + 3.5, 0.03).voice({s + 4, s + 6.5}).voice({s + 8, s + 11});
+            scene.noise(s + 6.5, s + 8, 0.012);
+        }
+        const FeatureTrack track = scene.track();
+        REQUIRE(findHums(track).size() == 10);
+        const Heard heard = listenAnew(track);
+        CHECK(heard.hums.size() == 5);
+        for (const HeardHum& hum : heard.hums) CHECK(hum.breaks.size() == 1);
+    }
 }
