@@ -67,10 +67,14 @@ BandWeights weightsOf(const Segmentation& found, const NoiseFloor& floor)
 void setInBothWays(Heard& heard)
 {
     Heard breath = heard;
-    setIn(heard);
+    const auto set = [](Heard& in) {
+        setIn(in);
+        makeHumsWhole(in);
+    };
+    set(heard);
     if (std::erase_if(breath.strokeRuns, std::mem_fn(&HeardStrokeRun::mayBeBreath)) == 0) return;
-    setIn(breath);
-    heard.spansAsBreath = std::move(breath.spans);
+    set(breath);
+    heard.asBreath.push_back(std::move(breath));
 }
 
 // What the next moment is held against: the room at the end, and where over it a sound begins.
@@ -172,7 +176,6 @@ Heard listenAnew(const FeatureTrack& recorded, const Progress& progress, const L
         hum.endSdS = std::hypot(hum.endSdS, halfTurnSeconds);
     }
     setInBothWays(heard);
-    makeHumsWhole(heard);
     if (layers) layers->emplace(Layers{classes, std::move(room), found, placed});
     progress.tell(1);
     return heard;

@@ -118,8 +118,8 @@ struct Heard {
     std::vector<HeardCover> covers; ///< in time order
     std::vector<HeardHum> hums;
     std::vector<HeardStrokeRun> strokeRuns;
-    /// The spans as they are without the runs that may be breath; empty where none may.
-    std::vector<HeardSpan> spansAsBreath;
+    /// The same with breath where runs of strokes may be breath; none where no run may.
+    std::vector<Heard> asBreath;
     std::vector<HeardOcean> ocean; ///< found by the second pass alone, not live
     double speechShare = 0;        ///< of the time, in which somebody speaks
     double recorderGainDb = 0;     ///< by how much a recorder's automatic gain moved; 0 without one

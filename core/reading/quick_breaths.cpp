@@ -2,7 +2,6 @@
 #include "core/reading/quick_breaths.hpp"
 
 #include <algorithm>
-#include <functional>
 
 namespace layakari {
 
@@ -35,7 +34,7 @@ Heard withQuickBreaths(Heard heard, const std::optional<Plan>& plan,
                        const std::vector<Correction>& corrections)
 {
     constexpr double mostDifferent = 1.6; // of their number and the plan's
-    if (heard.spansAsBreath.empty() || std::ranges::any_of(corrections, isOfStrokes)) return heard;
+    if (heard.asBreath.empty() || std::ranges::any_of(corrections, isOfStrokes)) return heard;
     std::size_t strokes = 0;
     for (const HeardStrokeRun& run : heard.strokeRuns)
         if (run.mayBeBreath()) strokes += run.strokes.size();
@@ -45,10 +44,7 @@ Heard withQuickBreaths(Heard heard, const std::optional<Plan>& plan,
         const double share = static_cast<double>(strokes) / static_cast<double>(cycles);
         if (share > mostDifferent || share < 1 / mostDifferent) return heard;
     }
-    std::erase_if(heard.strokeRuns, std::mem_fn(&HeardStrokeRun::mayBeBreath));
-    heard.spans = std::move(heard.spansAsBreath);
-    heard.spansAsBreath.clear();
-    return heard;
+    return std::move(heard.asBreath.front());
 }
 
 } // namespace layakari

@@ -375,3 +375,31 @@ TEST_CASE("A hum whose voice gives way to breath for a while is one exhale")
         for (const HeardHum& hum : heard.hums) CHECK(hum.breaks.size() == 1);
     }
 }
+
+TEST_CASE("Hums beside strokes that may be breath are whole, whichever those are")
+{
+    Scene scene(60, 4);
+    for (int i = 0; i < 2; ++i) {
+        const double s = 1 + 12 * i;
+        scene.noise(s, s + 3.5, 0.03).voice({s + 4, s + 6.5}).voice({s + 8, s + 11});
+        scene.noise(s + 6.5, s + 8, 0.012);
+    }
+    for (int i = 0; i < 14; ++i) {
+        const double s = 28 + 2 * i;
+        scene.noise(s, s + 0.8, 0.02).noise(s + 0.95, s + 1.85, 0.06);
+    }
+    const Heard heard = listenAnew(scene.track());
+    REQUIRE(heard.strokeRuns.size() == 1);
+    REQUIRE(heard.asBreath.size() == 1);
+    for (const Heard* way : {&heard, &heard.asBreath.front()}) {
+        CHECK(way->hums.size() == 2);
+        for (const HeardSpan& span : way->spans) {
+            if (span.kind != HeardSpan::Kind::Hum) continue;
+            REQUIRE(span.index < way->hums.size());
+            CHECK(way->hums[span.index].startS == Approx(span.startS).margin(0.1));
+        }
+    }
+    CHECK(heard.asBreath.front().strokeRuns.empty());
+    CHECK(std::ranges::count(heard.asBreath.front().spans, HeardSpan::Kind::Breath,
+                             &HeardSpan::kind) >= 26);
+}
