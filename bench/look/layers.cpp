@@ -45,7 +45,7 @@ int main(int argc, char** argv)
     if (argc != 3) bench::giveUp("Usage: bench-layers SOUND OUT.json");
     const FeatureTrack track = bench::trackOf(argv[1]);
     std::optional<Layers> found;
-    listenAnew(track, {}, nullptr, &found);
+    listenAnew(track, {}, &found);
     if (!found) bench::giveUp("there is no sound in it");
     const Layers& layers = *found;
     const std::size_t steps = layers.classes.steps();

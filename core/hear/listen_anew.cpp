@@ -77,27 +77,9 @@ void setInBothWays(Heard& heard)
     heard.asBreath.push_back(std::move(breath));
 }
 
-// What the next moment is held against: the room at the end, and where over it a sound begins.
-LearnedRoom learnedRoom(const Heard& heard, const FeatureTrack& level, const NoiseFloor& floor,
-                        const BandWeights& weights, const std::vector<float>& riseDb)
-{
-    constexpr std::size_t guard = 5; // frames: where breath turns at once, quiet lasts some 0.3 s
-    std::vector<bool> sounds(level.frames());
-    for (const HeardSpan& span : heard.spans) {
-        if (span.kind == HeardSpan::Kind::Silence) continue;
-        const std::size_t begin = level.frameAt(span.startS);
-        const std::size_t end = std::min(level.frames(), level.frameAt(span.endS) + guard);
-        std::fill(sounds.begin() + static_cast<std::ptrdiff_t>(begin - std::min(begin, guard)),
-                  sounds.begin() + static_cast<std::ptrdiff_t>(end), true);
-    }
-    const std::vector<float> rise = smoothedRise(riseDb);
-    const QuietLevel quiet = quietAmong(rise, sounds).value_or(quietAtFloor());
-    return {floor.at(level.frames() - 1), weights, activityLevels(rise, quiet), {}};
-}
-
 } // namespace
 
-Heard listenAnew(const FeatureTrack& recorded, const Progress& progress, const LearnedRoom* before,
+Heard listenAnew(const FeatureTrack& recorded, const Progress& progress,
                  std::optional<Layers>* layers)
 {
     Heard heard;
@@ -136,8 +118,7 @@ Heard listenAnew(const FeatureTrack& recorded, const Progress& progress, const L
         return std::any_of(known.strokes.begin(), known.strokes.end(),
                            [&](const FrameRange& run) { return run.has(frame); });
     };
-    const Bands* roomBefore = before && before->gain ? &before->gain->room : nullptr;
-    const RecorderGain gain = findRecorderGain(track, {isForced, roomBefore, before != nullptr});
+    const RecorderGain gain = findRecorderGain(track, {isForced, nullptr, false});
     std::optional<FeatureTrack> even;
     if (!gain.empty()) even = withoutGain(track, gain.overLowestDb);
     const FeatureTrack& level = even ? *even : track;
@@ -162,9 +143,7 @@ Heard listenAnew(const FeatureTrack& recorded, const Progress& progress, const L
     const std::vector<float> rise = riseOverFloor(level, room.floor, weights);
     makeSpans(heard, placed.sounds, track, room.floor, rise);
     setWhole(heard.spans, found.posterior);
-    heard.room = learnedRoom(heard, level, room.floor, weights, rise);
-    if (!gain.empty())
-        heard.room.gain = LearnedRoom::Gain{gain.overLowestDb.back(), gain.afterSoundDb, gain.room};
+    heard.room = {room.floor.at(track.frames() - 1), weights, {}, {}};
     for (const FrameRange& voice : voices) {
         heard.voices.push_back(
             {FeatureTrack::timeOf(voice.begin), FeatureTrack::timeOf(voice.end)});

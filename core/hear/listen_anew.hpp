@@ -20,9 +20,8 @@ struct Layers {
 
 /// The second design of `listenTo` (docs/ear.md): background, classes, segments, boundaries. Hums
 /// and runs of strokes are still those of the first. Empty where nothing rises over the room.
-/// `before`: of the look before, while the sound comes in; nothing from its first moment to its
-/// last. `layers` takes what is found on the way.
+/// `layers` takes what is found on the way.
 Heard listenAnew(const FeatureTrack& track, const Progress& progress = {},
-                 const LearnedRoom* before = nullptr, std::optional<Layers>* layers = nullptr);
+                 std::optional<Layers>* layers = nullptr);
 
 } // namespace layakari
