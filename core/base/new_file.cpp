@@ -213,11 +213,18 @@ Result<void> NewFile::finish()
         if (::close(m_file.release()) != 0) return fail(cannotWriteTo(m_target, errno));
         return {};
     }
-    if (::fsync(m_file.get()) != 0 || ::close(m_file.release()) != 0 ||
+    if (::fsync(m_file.get()) != 0) return fail(cannotWriteTo(m_target, errno));
+    if (auto named = takeName(); !named) return named;
+    if (::fsync(m_folder.get()) != 0) return fail(cannotWriteTo(m_target, errno));
+    return {};
+}
+
+Result<void> NewFile::takeName()
+{
+    if (::close(m_file.release()) != 0 ||
         ::renameat(m_folder.get(), m_workingName.c_str(), m_folder.get(), m_name.c_str()) != 0)
         return fail(cannotWriteTo(m_target, errno));
     m_workingName.clear();
-    if (::fsync(m_folder.get()) != 0) return fail(cannotWriteTo(m_target, errno));
     return {};
 }
 
@@ -257,7 +264,13 @@ Result<void> OutFolder::write(const std::string& name, std::string_view bytes) c
     auto file = create(name);
     if (!file) return fail(file.error());
     if (auto written = file->write(bytes); !written) return written;
-    return file->finish();
+    return file->takeName();
+}
+
+Result<void> OutFolder::flush() const
+{
+    if (::syncfs(m_folder.get()) != 0) return fail(cannotWriteTo(m_path, errno));
+    return {};
 }
 
 Result<void> makeFolder(const fs::path& path)

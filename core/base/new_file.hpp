@@ -73,6 +73,8 @@ private:
     NewFile() = default;
     static Result<NewFile> besides(Descriptor folder, std::string name,
                                    std::filesystem::path target);
+    /// As `finish`, but it may not be on the disk yet.
+    Result<void> takeName();
 
     std::filesystem::path m_target; ///< as it was named, for messages
     Descriptor m_folder;            ///< where the file's name is
@@ -89,7 +91,12 @@ public:
     static Result<OutFolder> open(const std::filesystem::path& path);
     Result<OutFolder> folder(const std::string& name) const;
     Result<NewFile> create(const std::string& name) const;
+    /// Writes one file of many, each whole under its name or not there. Waiting for the disk after
+    /// each would take minutes for a long journal, so only `flush` does.
     Result<void> write(const std::string& name, std::string_view bytes) const;
+    /// Brings all that was written here, and in the folders below, to the disk. Only after it may
+    /// that be called saved. CannotWrite: the disk reported that some of it was lost.
+    Result<void> flush() const;
 
 private:
     std::filesystem::path m_path;

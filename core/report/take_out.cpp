@@ -61,7 +61,8 @@ public:
                                               {"journal", "journal.db"},
                                               {"people", m_people.size()},
                                               {"sittings", count}};
-        if (auto written = m_out.write(manifestName, jsonText(manifest, 2) + "\n"); !written)
+        if (auto onDisk = m_out.flush(); !onDisk) return fail(onDisk.error());
+        if (auto written = writeManifest(jsonText(manifest, 2) + "\n"); !written)
             return fail(written.error());
         return count;
     }
@@ -77,6 +78,14 @@ private:
     std::map<Id, std::string> m_plans; ///< by version
     std::vector<std::unique_ptr<TableWriter>> m_writers;
     std::vector<SittingTables> m_tables; ///< one for each writer
+
+    Result<void> writeManifest(const std::string& text)
+    {
+        auto file = m_out.create(manifestName);
+        if (!file) return fail(file.error());
+        if (auto written = file->write(text); !written) return written;
+        return file->finish();
+    }
 
     Result<void> openFolders()
     {
