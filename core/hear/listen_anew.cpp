@@ -5,6 +5,7 @@
 #include "core/features/recorder_gain.hpp"
 #include "core/hear/covers.hpp"
 #include "core/hear/one_hum.hpp"
+#include "core/hear/rough_hums.hpp"
 #include "core/hear/whole_spans.hpp"
 #include "core/listen/lost_sound.hpp"
 #include "core/listen/painted_over.hpp"
@@ -91,10 +92,11 @@ Heard listenAnew(const FeatureTrack& recorded, const Progress& progress,
     heard.durationS = static_cast<double>(track.frames() + 1) * FeatureTrack::hopSeconds;
     heard.hums = findHums(track, progress);
     progress.orStop();
-    const std::vector<FrameRange> hums = rangesOf(heard.hums);
     NoiseFloor floor(track);
     const ClassTrack classes = findClasses(classInput(track, floor));
     progress.orStop();
+    addRoughParts(heard.hums, classes);
+    const std::vector<FrameRange> hums = rangesOf(heard.hums);
     const std::vector<FrameRange> voices = outside(voicesIn(classes), hums);
     // Strokes are still found as the first ear finds them: the classes take some for words.
     const std::vector<FrameRange> spoken = outside(findVoices(track), hums);

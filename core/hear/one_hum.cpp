@@ -2,6 +2,7 @@
 #include "core/hear/one_hum.hpp"
 
 #include "core/base/quantile.hpp"
+#include "core/hear/rough_hums.hpp"
 
 #include <algorithm>
 #include <cmath>
@@ -39,16 +40,6 @@ bool isOneExhale(const std::vector<HeardSpan>& spans, std::size_t first, std::si
     }
     return spans[next].startS - spans[first].endS <= longestRoughS &&
            silenceS <= std::min(longestSilenceS, silenceOfInhale * inhaleS);
-}
-
-void append(HeardHum& hum, const HeardHum& next)
-{
-    hum.breaks.push_back({hum.endS, next.startS});
-    hum.breaks.insert(hum.breaks.end(), next.breaks.begin(), next.breaks.end());
-    if (next.firstFrame > hum.firstFrame) hum.frames.resize(next.firstFrame - hum.firstFrame);
-    hum.frames.insert(hum.frames.end(), next.frames.begin(), next.frames.end());
-    hum.endS = next.endS;
-    hum.endSdS = next.endSdS;
 }
 
 void joinPieces(Heard& heard)

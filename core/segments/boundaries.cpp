@@ -291,7 +291,8 @@ private:
             const double seconds =
                 (weight * start.seconds + other * end.seconds) / (weight + other);
             // The pause itself says how far apart two readings of one turn can lie.
-            start = end = {seconds, std::sqrt(1 / (weight + other) + pause * pause / 12)};
+            const double apart = std::sqrt(1 / (weight + other) + pause * pause / 12);
+            start = end = {seconds, std::hypot(apart, halfTurnSeconds)};
             sounds[i].start.kind = sounds[i - 1].end.kind = BoundaryKind::Turn;
         }
     }

@@ -18,12 +18,16 @@ enum Part : std::size_t {
     ThirdBody,
     LastBody,
     Fade,
-    Turn, // flow passes through nothing on its way to the other kind
+    Breathy, // what a hum gives way to
+    Turn,    // flow passes through nothing on its way to the other kind
     ShortPause,
     LongPause,
-    OtherSound
+    OtherSound,
+    Hum // of the second kind alone: a hum is an exhale
 };
 constexpr double bodies = 4;
+// The kind that exhales are, where a hum tells which.
+constexpr std::size_t exhales = 1;
 
 constexpr std::size_t stateOf(std::size_t kind, Part part)
 {
@@ -63,6 +67,17 @@ SegmentModel::SegmentModel(const Durations& durations)
     // A breath is followed by one of its own kind where the one between is not heard at all.
     constexpr double again = 0.008;
     constexpr double other = 0.02;
+    // What was an inhale is followed by a hum as often as not where there are hums at all; where
+    // there are none, this takes a thirtieth of a nat from each breath.
+    constexpr double hums = 0.03;
+    // A hum may begin as breath, or give way to it for about a second. It is seldom taken up again:
+    // between two is an inhale, or minutes of hums would be one long exhale.
+    constexpr double humOfBreath = 0.05;
+    constexpr double breathOfHum = 0.2;
+    constexpr double breathyS = 1;
+    constexpr double goesOnHumming = 0.1;
+    constexpr double humAgain = 0.003;
+    constexpr double humS = 8;
     for (std::size_t k = 0; k < BreathKinds::kinds; ++k) {
         const std::size_t o = 1 - k;
         const auto leave = [&](Part part, double seconds,
@@ -73,26 +88,48 @@ SegmentModel::SegmentModel(const Durations& durations)
             for (const auto& [state, share] : to)
                 m_moves.push_back({from, state, static_cast<float>(go * share)});
         };
+        const std::size_t hum = stateOf(exhales, Hum);
+        const double toHum = k == exhales ? humAgain : hums;
+        const double goesOn = k == exhales ? humOfBreath : 0;
         leave(Rise, riseS, {{stateOf(k, Body), 1}});
         const double bodyS = durations.breathS[k] / bodies;
         for (const Part part : {Body, SecondBody, ThirdBody})
             leave(part, bodyS, {{stateOf(k, static_cast<Part>(part + 1)), 1}});
         leave(LastBody, bodyS,
-              {{stateOf(k, Fade), 0.8},
+              {{stateOf(k, Fade), 0.8 - goesOn},
+               {hum, goesOn},
                {stateOf(k, Turn), 0.1},
                {stateOf(k, ShortPause), 0.05},
                {stateOf(k, LongPause), 0.05}});
-        leave(
-            Fade, fadeS,
-            {{stateOf(k, ShortPause), 0.3}, {stateOf(k, LongPause), 0.4}, {stateOf(k, Turn), 0.3}});
-        leave(Turn, turnS, {{stateOf(o, Rise), 0.7}, {stateOf(o, Body), 0.3}});
-        for (const Part pause : {ShortPause, LongPause})
+        leave(Fade, fadeS,
+              {{stateOf(k, ShortPause), 0.3},
+               {stateOf(k, LongPause), 0.4},
+               {stateOf(k, Turn), 0.3 - toHum},
+               {hum, toHum}});
+        leave(Turn, turnS,
+              {{stateOf(o, Rise), 0.7}, {stateOf(o, Body), 0.3 - toHum}, {hum, toHum}});
+        for (const Part pause : {ShortPause, LongPause}) {
+            const double next = 1 - again - other - toHum;
             leave(pause, pause == ShortPause ? shortPauseS : durations.pauseS,
-                  {{stateOf(o, Rise), 0.75 * (1 - again - other)},
-                   {stateOf(o, Body), 0.25 * (1 - again - other)},
+                  {{stateOf(o, Rise), 0.75 * next},
+                   {stateOf(o, Body), 0.25 * next},
                    {stateOf(k, Rise), again},
-                   {stateOf(k, OtherSound), other}});
+                   {stateOf(k, OtherSound), other},
+                   {hum, toHum}});
+        }
         leave(OtherSound, otherS, {{stateOf(k, LongPause), 0.8}, {stateOf(o, Rise), 0.2}});
+        if (k == exhales) {
+            leave(Breathy, breathyS,
+                  {{hum, goesOnHumming},
+                   {stateOf(k, Fade), 0.5 - goesOnHumming},
+                   {stateOf(k, LongPause), 0.3},
+                   {stateOf(k, Turn), 0.2}});
+            leave(Hum, humS,
+                  {{stateOf(k, Turn), (1 - breathOfHum) / 3},
+                   {stateOf(k, ShortPause), (1 - breathOfHum) / 3},
+                   {stateOf(k, LongPause), (1 - breathOfHum) / 3},
+                   {stateOf(k, Breathy), breathOfHum}});
+        }
         m_start[stateOf(k, LongPause)] = 0.4f;
         m_start[stateOf(k, Body)] = 0.1f;
     }
@@ -111,12 +148,12 @@ SegmentModel::emissions(const std::vector<BreathKinds::Likelihood>& likelihoods,
     constexpr float dipTemper = 0.2f;
     // While somebody speaks, less is breathed: a second of words weighs as much as odds of seven.
     constexpr float spokenLog = -0.04f;
-    // A hum is an exhale, and exhales are then the second kind: a third of a second is odds of 150.
+    // What hums is a hum, and nothing else is: a third of a second is odds of 150.
     constexpr float surely = 0.3f;
     Emissions all(likelihoods.size());
     for (std::size_t i = 0; i < all.size(); ++i) {
         if (seen.hum[i]) {
-            all[i] = {{-surely, 0}, {-surely, 0}, -surely, -surely, -surely};
+            all[i] = {{-surely, -surely}, {-surely, -surely}, -surely, -surely, -surely, 0};
             continue;
         }
         const BreathKinds::Likelihood& likelihood = likelihoods[i];
@@ -142,7 +179,7 @@ namespace {
 
 float highest(const SegmentModel::Emission& e)
 {
-    return std::max({e.edge[0], e.edge[1], e.body[0], e.body[1], e.turn, e.pause, e.other});
+    return std::max({e.edge[0], e.edge[1], e.body[0], e.body[1], e.turn, e.pause, e.other, e.hum});
 }
 
 } // namespace
@@ -155,15 +192,17 @@ SegmentModel::Row SegmentModel::likelihoodOf(const Emission& emission)
     const float turn = over(emission.turn);
     const float pause = over(emission.pause);
     const float other = over(emission.other);
+    const float hum = over(emission.hum);
     Row row;
     for (std::size_t k = 0; k < BreathKinds::kinds; ++k) {
         row[stateOf(k, Rise)] = row[stateOf(k, Fade)] = over(emission.edge[k]);
         const float body = over(emission.body[k]);
-        for (const Part part : {Body, SecondBody, ThirdBody, LastBody})
+        for (const Part part : {Body, SecondBody, ThirdBody, LastBody, Breathy})
             row[stateOf(k, part)] = body;
         row[stateOf(k, Turn)] = turn;
         row[stateOf(k, ShortPause)] = row[stateOf(k, LongPause)] = pause;
         row[stateOf(k, OtherSound)] = other;
+        row[stateOf(k, Hum)] = hum;
     }
     return row;
 }

@@ -21,19 +21,20 @@ public:
         double pauseS = 2.5;
     };
 
-    static constexpr std::size_t statesOfKind = 10;
+    static constexpr std::size_t statesOfKind = 12;
     static constexpr std::size_t states = statesOfKind * BreathKinds::kinds;
 
     explicit SegmentModel(const Durations& durations);
 
     /// The log likelihood of a moment, in nats, in states that are alike: of each kind rising or
-    /// fading, and its bodies; of a turn, a pause, another sound.
+    /// fading, and its bodies; of a turn, a pause, another sound, a hum.
     struct Emission {
         std::array<float, BreathKinds::kinds> edge{};
         std::array<float, BreathKinds::kinds> body{};
         float turn = 0;
         float pause = 0;
         float other = 0;
+        float hum = -1e4f; ///< 0 where a hum was found
     };
     using Emissions = std::vector<Emission>;
     static Emissions emissions(const std::vector<BreathKinds::Likelihood>& likelihoods,
@@ -41,7 +42,7 @@ public:
 
     struct Posterior {
         /// For each step, of each kind's breath (rise and fade included), of its body alone, of a
-        /// pause, of another sound.
+        /// pause, of another sound; what is left is a hum's.
         std::array<std::vector<float>, BreathKinds::kinds> breath;
         std::array<std::vector<float>, BreathKinds::kinds> body;
         std::vector<float> pause;

@@ -162,8 +162,9 @@ std::vector<FoundSegment> segmentsOf(const SegmentModel::Posterior& posterior)
     std::vector<FoundSegment> segments;
     const std::size_t steps = posterior.pause.size();
     const auto isBreath = [&](std::size_t i) {
-        return posterior.breath[0][i] + posterior.breath[1][i] >
-               std::max(posterior.pause[i], posterior.other[i]);
+        const float breath = posterior.breath[0][i] + posterior.breath[1][i];
+        const float hum = 1 - breath - posterior.pause[i] - posterior.other[i];
+        return breath > std::max({posterior.pause[i], posterior.other[i], hum});
     };
     const auto whatAt = [&](std::size_t i) {
         return isBreath(i)                               ? Segment::BreathA

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/classes/class_input.hpp"
 #include "core/hear/listen_anew.hpp"
 #include "core/hear/one_hum.hpp"
+#include "core/hear/rough_hums.hpp"
 #include "core/listen/listener.hpp"
 #include "core/measure/hum_figures.hpp"
 #include "tests/support/sounds.hpp"
@@ -373,6 +375,80 @@ TEST_CASE("A hum whose voice gives way to breath for a while is one exhale")
         const Heard heard = listenAnew(track);
         CHECK(heard.hums.size() == 5);
         for (const HeardHum& hum : heard.hums) CHECK(hum.breaks.size() == 1);
+    }
+}
+
+namespace {
+
+// Two hums, of 20 to 24 s and of 30 to 34 s, and a voice from `fromS` to `toS` that is too rough to
+// have harmonics, as the classes hear it.
+std::vector<HeardHum> withRoughVoice(double fromS, double toS)
+{
+    std::vector<HeardHum> hums;
+    for (const double startS : {20.0, 30.0}) {
+        HeardHum hum{startS, startS + 4, 0.05, 0.05, framesIn(startS), {}, {}};
+        hum.frames.resize(framesIn(4));
+        hums.push_back(hum);
+    }
+    ClassTrack classes;
+    classes.probability.resize(framesIn(60) / ClassInput::framesPerStep);
+    for (std::size_t i = 0; i < classes.steps(); ++i) {
+        const double s =
+            static_cast<double>(i * ClassInput::framesPerStep) * FeatureTrack::hopSeconds;
+        classes.probability[i][ClassTrack::Voice] = s >= fromS && s < toS ? 0.9f : 0.1f;
+    }
+    addRoughParts(hums, classes);
+    return hums;
+}
+
+} // namespace
+
+TEST_CASE("A hum begins and ends with its voice, also where that is too rough to have harmonics")
+{
+    const auto begun = withRoughVoice(18.5, 20.5);
+    REQUIRE(begun.size() == 2);
+    CHECK(begun[0].startS == Approx(18.5).margin(0.06));
+    CHECK(begun[0].startSdS > 0.2);
+    CHECK(begun[0].frames.size() == Approx(framesIn(5.5)).margin(6));
+    CHECK(begun[0].frames.front().hz == 0);
+    CHECK(begun[0].endS == 24);
+    const auto ended = withRoughVoice(33, 35);
+    REQUIRE(ended.size() == 2);
+    CHECK(ended[1].endS == Approx(35).margin(0.06));
+    CHECK(ended[1].frames.size() == Approx(framesIn(5)).margin(6));
+    CHECK(ended[1].startS == 30);
+}
+
+TEST_CASE("Where the voice goes on from hum to hum both are one, with a break")
+{
+    HeardHum first{20, 24, 0.05, 0.05, framesIn(20), std::vector<PitchFrame>(framesIn(4)), {}};
+    HeardHum second{25.5, 29, 0.05, 0.07, framesIn(25.5), std::vector<PitchFrame>(framesIn(3.5)),
+                    {}};
+    std::vector<HeardHum> hums{first, second};
+    ClassTrack classes;
+    classes.probability.resize(framesIn(60) / ClassInput::framesPerStep);
+    addRoughParts(hums, classes);
+    CHECK(hums.size() == 2);
+    for (std::size_t i = framesIn(19) / 2; i < framesIn(30) / 2; ++i)
+        classes.probability[i][ClassTrack::Tonal] = 0.8f;
+    addRoughParts(hums, classes);
+    REQUIRE(hums.size() == 1);
+    REQUIRE(hums[0].breaks.size() == 1);
+    CHECK(hums[0].breaks[0].startS == 24);
+    CHECK(hums[0].breaks[0].endS == 25.5);
+    CHECK(hums[0].startS == Approx(19).margin(0.06));
+    CHECK(hums[0].endS == Approx(30).margin(0.06));
+}
+
+TEST_CASE("What sounds on for three seconds beside a hum, or hardly longer than it, is not its own")
+{
+    for (const auto& [from, to] :
+         {std::pair(14.0, 20.0), std::pair(19.8, 20.5), std::pair(24.3, 26.0)}) {
+        INFO(from << " to " << to);
+        const auto hums = withRoughVoice(from, to);
+        REQUIRE(hums.size() == 2);
+        CHECK(hums[0].startS == 20);
+        CHECK(hums[0].endS == 24);
     }
 }
 

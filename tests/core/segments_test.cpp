@@ -464,6 +464,22 @@ TEST_CASE("Posteriors do not depend on where in a recording something is")
     }
 }
 
+TEST_CASE("Between two hums lies rather an inhale, whichever kind it sounds like")
+{
+    const SegmentModel::Emission hum{{-1, -1}, {-1, -1}, -1, -1, -1, 0};
+    const SegmentModel::Emission breath{{0, 0}, {0, 0}, -1, -5, -5};
+    SegmentModel::Emissions emissions;
+    for (int cycle = 0; cycle < 10; ++cycle) {
+        emissions.insert(emissions.end(), 200, breath);
+        emissions.insert(emissions.end(), 400, hum);
+    }
+    const auto found = SegmentModel({{4, 4}, 1}).posterior(emissions);
+    for (std::size_t cycle = 1; cycle < 10; ++cycle) {
+        CHECK(found.breath[0][600 * cycle + 100] > found.breath[1][600 * cycle + 100]);
+        CHECK(found.breath[0][600 * cycle + 400] + found.breath[1][600 * cycle + 400] < 0.05f);
+    }
+}
+
 TEST_CASE(
     "One moment for the end of a breath and the beginning of the next is known to half a turn")
 {
