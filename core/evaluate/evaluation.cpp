@@ -318,6 +318,8 @@ std::optional<std::size_t> trueAnswer(const ReadQuestion& question, const Truth&
         const double both = overlap(t.startS, t.endS, question.startS, question.endS);
         if (question.about == ReadQuestion::About::Practising)
             seconds[t.role == Role::Practice ? "practice" : "rest"] += both;
+        else if (question.about == ReadQuestion::About::Strokes)
+            seconds[t.kind == "strokes" ? "strokes" : "breaths"] += both;
         else if (isBreath(t))
             seconds[t.kind] += both;
     }

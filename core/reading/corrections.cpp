@@ -225,7 +225,7 @@ bool beginAt(std::vector<HeardSpan>& spans, double atS)
 bool Correction::isStretch() const
 {
     return kind == Kind::MarkRest || kind == Kind::MarkPractice || kind == Kind::MarkVoice ||
-           kind == Kind::CannotTell;
+           kind == Kind::MarkStrokes || kind == Kind::MarkBreaths || kind == Kind::CannotTell;
 }
 
 double Correction::placeS() const
@@ -254,6 +254,8 @@ Corrected laidOver(Heard heard, const std::vector<Correction>& corrections)
             break;
         case Correction::Kind::MarkVoice: isLaid = markVoice(result.heard, c.atS, c.toS); break;
         case Correction::Kind::FirstCycle: isLaid = beginAt(spans, c.atS); break;
+        case Correction::Kind::MarkStrokes:
+        case Correction::Kind::MarkBreaths:
         case Correction::Kind::AddStroke:
         case Correction::Kind::RemoveStroke: // not here
         case Correction::Kind::CannotTell: isLaid = true; break;

@@ -22,6 +22,8 @@ struct Correction {
         MarkRest,     ///< what lies from `atS` to `toS` is natural breathing, of no cycle
         MarkPractice, ///< what lies there is practised: breaths of it belong to cycles
         MarkVoice,    ///< what lies there is somebody speaking
+        MarkStrokes,  ///< what lies there, and could be quick breaths, is strokes
+        MarkBreaths,  ///< what lies there, and could be strokes, is quick breaths
         FirstCycle,   ///< the first cycle begins with the breath at `atS`: before it is rest
         AddStroke,    ///< there is a stroke at `atS`, in or beside a run
         RemoveStroke, ///< the one nearest to `atS` is none
@@ -44,15 +46,17 @@ struct Correction {
 
 /// The words for files: "move_boundary", "inhale".
 inline constexpr EnumWords<Correction::Kind, Correction::Kind::CannotTell> correctionKindWords{
-    "move_boundary", "rename",      "split",      "join",          "mark_rest",  "mark_practice",
-    "mark_voice",    "first_cycle", "add_stroke", "remove_stroke", "cannot_tell"};
+    "move_boundary", "rename",        "split",        "join",         "mark_rest",
+    "mark_practice", "mark_voice",    "mark_strokes", "mark_breaths", "first_cycle",
+    "add_stroke",    "remove_stroke", "cannot_tell"};
 inline constexpr EnumWords<Correction::Name, Correction::Name::Nothing> correctionNameWords{
     "inhale", "exhale", "hold", "nothing"};
 
 /// Heard with the corrections laid over it, in their order. One that finds nothing to be laid on
 /// (no boundary within a third of a second, a run of strokes, too little room) changes nothing;
 /// `lost` has its index. A hum that is named anything else is no hum any more. Corrections of
-/// strokes are left alone: `correctStrokes` lays them over the runs.
+/// strokes are left alone: `correctStrokes` lays them over the runs, and `withQuickBreaths` has
+/// taken those that tell breaths from strokes.
 struct Corrected {
     Heard heard;
     std::vector<std::size_t> lost;

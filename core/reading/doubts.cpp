@@ -136,7 +136,7 @@ double trustUnder(const Doubts& doubts)
 {
     double logOdds = certain;
     for (std::size_t i = 0; i < weights.size(); ++i) logOdds -= weights[i] * doubts.values[i];
-    return doubts.strokes * std::min(doubts.breath, 1 / (1 + std::exp(-logOdds)));
+    return doubts.quick * doubts.strokes * std::min(doubts.breath, 1 / (1 + std::exp(-logOdds)));
 }
 
 Doubts::What heaviest(const Doubts& doubts)

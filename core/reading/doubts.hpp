@@ -31,6 +31,10 @@ struct Doubts {
     /// The probability that the least sure run of strokes is counted to within two; 1 without any.
     /// Each further stroke that it is off is as unlikely again as the first.
     double strokes = 1;
+    /// The probability that what is quick is rightly taken for breaths; 1 where something says what
+    /// it is. Nothing in its sound does: both last as long, and may be as forceful.
+    double quick = 1;
+    static constexpr double eitherWay = 0.5;
 };
 
 /// The words for files: "other_explanations".

@@ -114,6 +114,7 @@ Json toJson(const Doubts& doubts)
         json[doubtWords.of(static_cast<Doubts::What>(i))] = rounded(doubts.values[i]);
     json["breath"] = rounded(doubts.breath);
     json["strokes"] = rounded(doubts.strokes);
+    json["quick"] = rounded(doubts.quick);
     return json;
 }
 
@@ -127,6 +128,7 @@ Doubts parseDoubts(const CheckedJson& value)
             doubts.values[i] = doubt->number(0, most);
     if (const auto breath = value.findValue("breath")) doubts.breath = breath->number(0, 1);
     if (const auto strokes = value.findValue("strokes")) doubts.strokes = strokes->number(0, 1);
+    if (const auto quick = value.findValue("quick")) doubts.quick = quick->number(0, 1);
     return doubts;
 }
 

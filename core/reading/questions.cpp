@@ -22,8 +22,8 @@ struct Asked {
     double doubt = 0; // the probability that the reading has it wrong
 };
 
-// Whether it may still be asked of a span: nobody has said that they can't tell.
-using IsOpen = std::function<bool(const HeardSpan&)>;
+// Whether it may still be asked of what lies there: nobody has said that they can't tell.
+using IsOpen = std::function<bool(double startS, double endS)>;
 
 double massOf(const std::vector<LikelyAlignment>& alignments)
 {
@@ -56,7 +56,7 @@ std::optional<Asked> askWayRound(const Heard& heard, const std::vector<LikelyAli
     for (const NamedSpan& named : best.spans) {
         const HeardSpan& span = heard.spans[named.span];
         if (!isBreath(heard, named) || named.role == Role::Outside ||
-            span.said != HeardSpan::Said::Nothing || !isOpen(span))
+            span.said != HeardSpan::Said::Nothing || !isOpen(span.startS, span.endS))
             continue;
         const double plain = std::fabs(2 * span.isFirstKind - 1) * span.isBreath *
                              std::min(1.0, span.seconds() / enoughS);
@@ -102,7 +102,7 @@ std::optional<Asked> askPractising(const Heard& heard,
     for (std::size_t i = 0; i < spans.size(); ++i)
         if (isBreath(heard, spans[i]) &&
             heard.spans[spans[i].span].saidPart == HeardSpan::Part::Nothing &&
-            isOpen(heard.spans[spans[i].span]) &&
+            isOpen(heard.spans[spans[i].span].startS, heard.spans[spans[i].span].endS) &&
             (!most || doubt(spans[i].span) > doubt(spans[*most].span)))
             most = i;
     if (!most) return std::nullopt;
@@ -141,7 +141,7 @@ std::optional<Asked> askBreath(const Heard& heard, const std::vector<LikelyAlign
     for (const NamedSpan& named : alignments.front().alignment.spans) {
         const HeardSpan& span = heard.spans[named.span];
         if (isBreath(heard, named) && named.role == Role::Practice && !span.corrected &&
-            isOpen(span) && (!least || span.isBreath < least->isBreath))
+            isOpen(span.startS, span.endS) && (!least || span.isBreath < least->isBreath))
             least = &span;
     }
     if (!least) return std::nullopt;
@@ -154,6 +154,20 @@ std::optional<Asked> askBreath(const Heard& heard, const std::vector<LikelyAlign
                    {"exhale", "An exhale", renamed(middle, Correction::Name::Exhale)},
                    {"nothing", "No breath", renamed(middle, Correction::Name::Nothing)}}},
                  1 - least->isBreath};
+}
+
+std::optional<Asked> askStrokes(const std::optional<QuickBreaths::Stretch>& undecided,
+                                const IsOpen& isOpen)
+{
+    if (!undecided || !isOpen(undecided->startS, undecided->endS)) return std::nullopt;
+    const auto& [startS, endS] = *undecided;
+    return Asked{{About::Strokes,
+                  startS,
+                  endS,
+                  "Are these breaths, or strokes?",
+                  {{"breaths", "Breaths", {Correction::Kind::MarkBreaths, startS, endS}},
+                   {"strokes", "Strokes", {Correction::Kind::MarkStrokes, startS, endS}}}},
+                 1 - Doubts::eitherWay};
 }
 
 } // namespace
@@ -176,12 +190,13 @@ Correction cannotTell(const ReadQuestion& question)
 
 std::vector<ReadQuestion> questionsOn(const Heard& heard,
                                       const std::vector<LikelyAlignment>& alignments,
+                                      const std::optional<QuickBreaths::Stretch>& undecided,
                                       const std::vector<Correction>& said)
 {
     const auto answered = static_cast<std::size_t>(
         std::count_if(said.begin(), said.end(), [](const Correction& c) { return c.isAnswer; }));
-    const IsOpen isOpen = [&](const HeardSpan& span) {
-        const double middle = (span.startS + span.endS) / 2;
+    const IsOpen isOpen = [&](double startS, double endS) {
+        const double middle = (startS + endS) / 2;
         return std::none_of(said.begin(), said.end(), [&](const Correction& c) {
             return c.kind == Correction::Kind::CannotTell && middle >= c.atS && middle < c.toS;
         });
@@ -189,7 +204,7 @@ std::vector<ReadQuestion> questionsOn(const Heard& heard,
     std::vector<Asked> asked;
     for (const auto& ask :
          {askWayRound(heard, alignments, isOpen), askPractising(heard, alignments, isOpen),
-          askBreath(heard, alignments, isOpen)})
+          askBreath(heard, alignments, isOpen), askStrokes(undecided, isOpen)})
         if (ask && ask->doubt >= leastDoubt) asked.push_back(*ask);
     std::stable_sort(asked.begin(), asked.end(),
                      [](const Asked& a, const Asked& b) { return a.doubt > b.doubt; });

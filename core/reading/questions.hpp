@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "core/reading/corrections.hpp"
+#include "core/reading/quick_breaths.hpp"
 
 #include <optional>
 #include <string>
@@ -17,7 +17,8 @@ struct ReadQuestion {
     enum class About {
         WayRound,   ///< which breaths are the inhales
         Practising, ///< whether breaths belong to the practice
-        Breath      ///< whether a sound is a breath, and which
+        Breath,     ///< whether a sound is a breath, and which
+        Strokes     ///< whether what is quick is breaths or strokes
     };
     struct Answer {
         std::string word;      ///< in files and on the command line: "inhale"
@@ -38,8 +39,8 @@ struct ReadQuestion {
     bool operator==(const ReadQuestion&) const = default;
 };
 
-inline constexpr EnumWords<ReadQuestion::About, ReadQuestion::About::Breath> questionWords{
-    "way_round", "practising", "breath"};
+inline constexpr EnumWords<ReadQuestion::About, ReadQuestion::About::Strokes> questionWords{
+    "way_round", "practising", "breath", "strokes"};
 
 /// The answer of somebody who listened and can't tell: the place is not asked of again.
 Correction cannotTell(const ReadQuestion& question);
@@ -53,9 +54,11 @@ inline constexpr std::size_t mostQuestions = 3;
 
 /// The questions whose answers would settle most, the first of them the most telling; with those
 /// that were answered `mostQuestions` at most. What the answers would make of the reading is not
-/// filled in. `heard` is what `alignments` name, `said` what was corrected and answered.
+/// filled in. `heard` is what `alignments` name, `undecided` where it may be strokes, `said` what
+/// was corrected and answered.
 std::vector<ReadQuestion> questionsOn(const Heard& heard,
                                       const std::vector<LikelyAlignment>& alignments,
+                                      const std::optional<QuickBreaths::Stretch>& undecided,
                                       const std::vector<Correction>& said);
 
 } // namespace layakari

@@ -22,29 +22,51 @@ std::size_t cyclesOfBreathAlone(const Plan& plan)
     return cycles;
 }
 
-bool isOfStrokes(const Correction& correction)
+enum class Are { Breaths, Strokes, Undecided };
+
+// The last word counts.
+Are byPerson(const std::vector<Correction>& corrections)
 {
-    return correction.kind == Correction::Kind::AddStroke ||
-           correction.kind == Correction::Kind::RemoveStroke;
+    Are are = Are::Undecided;
+    for (const Correction& correction : corrections) switch (correction.kind) {
+        case Correction::Kind::AddStroke:
+        case Correction::Kind::RemoveStroke:
+        case Correction::Kind::MarkStrokes: are = Are::Strokes; break;
+        case Correction::Kind::MarkBreaths: are = Are::Breaths; break;
+        default: break;
+        }
+    return are;
+}
+
+Are byPlan(const Plan& plan, std::size_t strokes)
+{
+    constexpr double mostDifferent = 1.6; // of their number and the plan's
+    const std::size_t cycles = cyclesOfBreathAlone(plan);
+    if (cycles == 0) return Are::Strokes;
+    const double share = static_cast<double>(strokes) / static_cast<double>(cycles);
+    return share > mostDifferent || share < 1 / mostDifferent ? Are::Strokes : Are::Breaths;
 }
 
 } // namespace
 
-Heard withQuickBreaths(Heard heard, const std::optional<Plan>& plan,
-                       const std::vector<Correction>& corrections)
+QuickBreaths withQuickBreaths(Heard heard, const std::optional<Plan>& plan,
+                              const std::vector<Correction>& corrections)
 {
-    constexpr double mostDifferent = 1.6; // of their number and the plan's
-    if (heard.asBreath.empty() || std::ranges::any_of(corrections, isOfStrokes)) return heard;
+    QuickBreaths quick{std::move(heard), {}};
+    if (quick.heard.asBreath.empty()) return quick;
     std::size_t strokes = 0;
-    for (const HeardStrokeRun& run : heard.strokeRuns)
-        if (run.mayBeBreath()) strokes += run.strokes.size();
-    if (plan) {
-        const std::size_t cycles = cyclesOfBreathAlone(*plan);
-        if (cycles == 0) return heard;
-        const double share = static_cast<double>(strokes) / static_cast<double>(cycles);
-        if (share > mostDifferent || share < 1 / mostDifferent) return heard;
+    const HeardStrokeRun* longest = nullptr;
+    for (const HeardStrokeRun& run : quick.heard.strokeRuns) {
+        if (!run.mayBeBreath()) continue;
+        strokes += run.strokes.size();
+        if (!longest || run.strokes.size() > longest->strokes.size()) longest = &run;
     }
-    return std::move(heard.asBreath.front());
+    Are are = byPerson(corrections);
+    if (are == Are::Undecided && plan) are = byPlan(*plan, strokes);
+    if (are == Are::Strokes) return quick;
+    if (are == Are::Undecided) quick.undecided = {longest->startS, longest->endS};
+    quick.heard = Heard(std::move(quick.heard.asBreath.front()));
+    return quick;
 }
 
 } // namespace layakari

@@ -10,11 +10,22 @@
 
 namespace layakari {
 
-/// What was heard, with quick breaths in it: an inhale and an exhale of a second each sound as
-/// slow strokes do. Without a plan they are breath, unless a person has corrected a stroke of it:
-/// strokes are forceful, and then quick. A plan says what they are: breath if it has about as many
-/// cycles of breath alone.
-Heard withQuickBreaths(Heard heard, const std::optional<Plan>& plan,
-                       const std::vector<Correction>& corrections);
+/// What was heard, with quick breaths as what they are taken for: an inhale and an exhale of a
+/// second each sound as slow strokes do.
+struct QuickBreaths {
+    Heard heard;
+    struct Stretch {
+        double startS = 0;
+        double endS = 0;
+    };
+    /// Where it could be either, and nothing says which.
+    std::optional<Stretch> undecided;
+};
+
+/// A person says what they are, or who has corrected a stroke of it; else a plan: breath if it has
+/// about as many cycles of breath alone. Without any they are taken for breath, undecided: strokes
+/// are forceful, and then mostly quick.
+QuickBreaths withQuickBreaths(Heard heard, const std::optional<Plan>& plan,
+                              const std::vector<Correction>& corrections);
 
 } // namespace layakari

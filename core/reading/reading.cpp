@@ -261,6 +261,7 @@ struct NamedReading {
     Reading reading;
     Heard heard;
     std::vector<LikelyAlignment> alignments;
+    std::optional<QuickBreaths::Stretch> undecided;
 };
 
 // How an alignment that is not the reading's would be measured.
@@ -278,7 +279,7 @@ Reading readAs(const LikelyAlignment& way, const NamedReading& read, const Known
 // The first explanation is the reading, with all that make the same of it.
 void explain(NamedReading& read, const Known& known)
 {
-    auto& [reading, heard, alignments] = read;
+    auto& [reading, heard, alignments, undecided] = read;
     const LikelyAlignment& best = alignments.front();
     std::vector<ReadExplanation>& told = reading.explanations;
     told = {explanationOf(best.probability, reading.phases, reading.cycles, reading.summary)};
@@ -298,6 +299,7 @@ void explain(NamedReading& read, const Known& known)
     }
     const double share = std::min(1.0, told.front().probability);
     reading.doubts = doubtsIn(reading, heard, best.alignment, share);
+    if (undecided) reading.doubts.quick = Doubts::eitherWay;
     const double first = rounded(trustUnder(reading.doubts));
     for (ReadExplanation& explanation : told)
         explanation.probability =
@@ -314,8 +316,9 @@ NamedReading readNamed(const HeardSoFar& so, const std::optional<Plan>& plan, co
     reading.recording = so.recording;
     reading.plan = plan;
     reading.quality = so.quality;
-    Corrected corrected =
-        laidOver(withQuickBreaths(so.heard, plan, known.corrections), known.corrections);
+    QuickBreaths quick = withQuickBreaths(so.heard, plan, known.corrections);
+    read.undecided = quick.undecided;
+    Corrected corrected = laidOver(std::move(quick.heard), known.corrections);
     reading.corrections = known.corrections;
     reading.lostCorrections = std::move(corrected.lost);
     read.heard = std::move(corrected.heard);
@@ -343,7 +346,8 @@ std::vector<ReadQuestion> askedOf(const NamedReading& read, const HeardSoFar& so
 {
     constexpr double samePoints = 0.5;
     std::vector<ReadQuestion> asked;
-    for (ReadQuestion& question : questionsOn(read.heard, read.alignments, known.corrections)) {
+    for (ReadQuestion& question :
+         questionsOn(read.heard, read.alignments, read.undecided, known.corrections)) {
         bool matters = false;
         for (ReadQuestion::Answer& answer : question.answers) {
             Known answered = known;

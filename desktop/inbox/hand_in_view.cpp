@@ -183,6 +183,7 @@ void HandInView::showAll()
     int read = 0;
     int open = 0;
     int failed = 0;
+    int asking = 0;
     m_asking.clear();
     for (const Sitting& sitting : QuestionRound::waiting(m_desk)) m_asking.insert(sitting.id);
     m_answer->refresh();
@@ -195,12 +196,13 @@ void HandInView::showAll()
         showOne(handed);
         read += handed.state == Handed::State::Kept || handed.state == Handed::State::Known;
         failed += handed.state == Handed::State::Failed;
+        asking += m_asking.contains(handed.sitting.value_or(0));
         open += handed.state == Handed::State::Waiting && !handed.person;
     }
     for (const auto& [id, item] : gone) delete item;
     const auto all = static_cast<int>(m_intake->all().size());
     QStringList words{tr("%1 of %2 recordings are read").arg(read).arg(all)};
-    if (const auto asking = static_cast<int>(m_asking.size()); asking > 0)
+    if (asking > 0)
         words << (asking == 1 ? tr("one has a question for you")
                               : tr("%1 have a question for you").arg(asking));
     if (failed > 0) words << tr("%1 could not be read").arg(failed);

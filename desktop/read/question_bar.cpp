@@ -19,8 +19,8 @@ constexpr int mostAnswers = 3; // of one question
 
 } // namespace
 
-QuestionBar::QuestionBar(QWidget* parent, QWidget* staff)
-    : QWidget(parent), m_question(new QLabel(this)), m_doubt(new QLabel(this))
+QuestionBar::QuestionBar(QWidget* page)
+    : QWidget(page), m_question(new QLabel(this)), m_doubt(new QLabel(this))
 {
     setObjectName(QStringLiteral("questionBar"));
     m_question->setObjectName(QStringLiteral("question"));
@@ -37,11 +37,10 @@ QuestionBar::QuestionBar(QWidget* parent, QWidget* staff)
         if (const ReadQuestion* q = question()) give(cannotTell(*q));
     });
     m_next = button("nextRecording", {}, Qt::Key_M, [this] { emit nextWanted(); });
-    for (QAction* key : m_keys) staff->addAction(key);
     lay::row(this, {.margins = {28, 8, 28, 8}, .spacing = 12},
              {lay::wide(lay::column({.spacing = 2}, {m_question, m_doubt})), m_hear, m_answers[0],
               m_answers[1], m_answers[2], m_cannotTell, m_next});
-    hide();
+    appear(false);
 }
 
 QPushButton* QuestionBar::button(const char* name, const QString& text, const QKeySequence& key,
@@ -54,11 +53,10 @@ QPushButton* QuestionBar::button(const char* name, const QString& text, const QK
     connect(made, &QPushButton::clicked, this, pressed);
     auto* action = new QAction(this);
     action->setShortcut(key);
-    action->setShortcutContext(Qt::WidgetShortcut);
-    connect(action, &QAction::triggered, this, [this, made, pressed] {
-        if (isVisible() && made->isVisibleTo(this)) pressed();
-    });
-    m_keys.push_back(action);
+    action->setShortcutContext(Qt::WidgetWithChildrenShortcut);
+    connect(action, &QAction::triggered, this, pressed);
+    parentWidget()->addAction(action);
+    m_keys.push_back({made, action});
     return made;
 }
 
@@ -67,7 +65,7 @@ void QuestionBar::show(const Reading& reading, bool canAnswer, bool isAnother)
     m_asked.reset();
     if (canAnswer && !reading.questions.empty()) m_asked = reading.questions.front();
     m_isSure = reading.sure;
-    setVisible(!reading.sure || m_round.all > 0);
+    appear(!reading.sure || m_round.all > 0);
     if (reading.sure) {
         m_uncertain = tr("There is nothing left to answer in this recording.");
         return ask(false);
@@ -84,14 +82,26 @@ void QuestionBar::show(const Reading& reading, bool canAnswer, bool isAnother)
 void QuestionBar::setRound(const Round& round)
 {
     m_round = round;
-    if (round.all == 0 && m_isSure) hide();
+    if (round.all == 0 && m_isSure) appear(false);
     ask(false);
 }
 
 void QuestionBar::clear()
 {
     m_asked.reset();
-    hide();
+    appear(false);
+}
+
+void QuestionBar::appear(bool should)
+{
+    setVisible(should);
+    setKeys();
+}
+
+// A key that does nothing now is left to whatever has the focus.
+void QuestionBar::setKeys()
+{
+    for (const auto& [button, key] : m_keys) key->setEnabled(!isHidden() && !button->isHidden());
 }
 
 const ReadQuestion* QuestionBar::question() const { return m_asked ? &*m_asked : nullptr; }
@@ -113,6 +123,7 @@ void QuestionBar::ask(bool goThere)
     m_next->setText(m_round.nth < m_round.all
                         ? tr("M  Next, %1 of %2").arg(m_round.nth + 1).arg(m_round.all)
                         : tr("M  Done"));
+    setKeys();
     if (!asked) {
         m_question->setText(m_isSure ? tr("Certain now") : tr("Uncertain"));
         setAccessibleName(m_uncertain);

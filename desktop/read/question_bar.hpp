@@ -19,8 +19,8 @@ namespace layakari {
 class QuestionBar : public QWidget {
     Q_OBJECT
 public:
-    /// The keys hold while `staff` has the focus.
-    QuestionBar(QWidget* parent, QWidget* staff);
+    /// The keys of what is shown hold wherever on `page` the focus is.
+    explicit QuestionBar(QWidget* page);
 
     /// `canAnswer`: the recording is at hand. `isAnother`: it is another recording than before.
     void show(const Reading& reading, bool canAnswer, bool isAnother);
@@ -51,7 +51,7 @@ private:
     QPushButton* m_cannotTell;
     QPushButton* m_next;
     Round m_round;
-    std::vector<QAction*> m_keys;
+    std::vector<std::pair<QPushButton*, QAction*>> m_keys;
     std::optional<ReadQuestion> m_asked;
     QString m_uncertain;
     bool m_isAnswering = false;
@@ -62,6 +62,8 @@ private:
     void answer(std::size_t index);
     void give(const Correction& correction);
     void ask(bool goThere);
+    void appear(bool should);
+    void setKeys();
 };
 
 } // namespace layakari

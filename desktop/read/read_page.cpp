@@ -62,7 +62,7 @@ ReadPage::ReadPage(QWidget* parent)
       m_playback(new Playback(this, m_staff, m_strip)),
       m_job(new ReadingJob(this)),
       m_correcting(new Correcting(this, m_staff)),
-      m_questions(new QuestionBar(this, m_staff)),
+      m_questions(new QuestionBar(this)),
       m_correct(sideButton(tr("Correct"), "correct", this,
                            tr("Put right what was heard wrong: choose a phase first")))
 {

@@ -2,10 +2,8 @@
 #include "core/align/slow_bellows.hpp"
 #include "core/align/stroke_match.hpp"
 #include "core/curriculum/presets.hpp"
-#include "core/hear/listen_anew.hpp"
 #include "core/listen/listener.hpp"
 #include "core/reading/beyond_phases.hpp"
-#include "core/reading/quick_breaths.hpp"
 #include "tests/support/stroke_sound.hpp"
 
 #include <catch2/catch.hpp>
@@ -176,63 +174,6 @@ TEST_CASE("Bellows that are strong and weak by turns are all strokes, and not ea
     const Heard heard = listenTo(sound.track());
     REQUIRE(heard.strokeRuns.size() == 1);
     CHECK(heard.strokeRuns[0].strokes.size() == 16);
-}
-
-TEST_CASE(
-    "Breaths of a second sound as bellows do: a plan says which, and without one they are breath")
-{
-    Plan quick = findPreset("even-4-4")->plan;
-    Cycles& cycles = std::get<Cycles>(quick.parts.front().content);
-    cycles.repeat = 12;
-    for (const unsigned seed : {11u, 12u, 13u}) {
-        INFO("seed " << seed);
-        StrokeSound sound(seed);
-        sound.quiet(1).naturalBreaths(2).bellows(12, 30).quiet(1).naturalBreaths(2).quiet(1);
-        const Heard heard = listenAnew(sound.track());
-        REQUIRE(heard.strokeRuns.size() == 1);
-        REQUIRE(heard.strokeRuns[0].mayBeBreath());
-        sound.turnsS.pop_back(); // where the last one ends, it is quiet
-        for (const std::optional<Plan>& plan : {std::optional(quick), std::optional<Plan>()}) {
-            const Heard breath = withQuickBreaths(heard, plan, {});
-            CHECK(breath.strokeRuns.empty());
-            CHECK(std::ranges::count(breath.spans, HeardSpan::Kind::Breath, &HeardSpan::kind) ==
-                  2 * 4 + 2 * 12);
-            // They turn in the dips, not where the next breath is loud already.
-            for (const double turn : sound.turnsS) {
-                const auto nearest = [&](double s, const HeardSpan& span) {
-                    return std::min(s, std::fabs(span.startS - turn));
-                };
-                CHECK(std::accumulate(breath.spans.begin(), breath.spans.end(), 1e9, nearest) <
-                      0.1);
-            }
-            for (std::size_t i = 1; i < breath.spans.size(); ++i)
-                CHECK(breath.spans[i].startS >= breath.spans[i - 1].endS - 1e-9);
-        }
-        // Not to a plan of bellows, of held breath, or of far fewer cycles, nor to who has
-        // corrected a stroke.
-        for (const char* other : {"bhastrika-3x10", "square-4", "long-exhale-4-6"}) {
-            Plan plan = findPreset(other)->plan;
-            if (std::string(other) == "long-exhale-4-6")
-                std::get<Cycles>(plan.parts.front().content).repeat = 5;
-            CHECK(withQuickBreaths(heard, plan, {}).strokeRuns.size() == 1);
-        }
-        Correction stroke;
-        stroke.kind = Correction::Kind::AddStroke;
-        CHECK(withQuickBreaths(heard, std::nullopt, {stroke}).strokeRuns.size() == 1);
-    }
-}
-
-TEST_CASE("What is quick is no breath, plan or not, nor are strokes with time between them")
-{
-    StrokeSound fast(14);
-    fast.quiet(1).bellows(12, 70).quiet(2);
-    StrokeSound slow(15);
-    slow.quiet(1).strokes(15, 40, -8).quiet(2);
-    for (StrokeSound* sound : {&fast, &slow}) {
-        const Heard heard = listenAnew(sound->track());
-        REQUIRE(heard.strokeRuns.size() == 1);
-        CHECK(withQuickBreaths(heard, std::nullopt, {}).strokeRuns.size() == 1);
-    }
 }
 
 TEST_CASE("In and out of one spectrum that differ in level only are one stroke")

@@ -52,6 +52,28 @@ TEST_CASE("A reading that is not sure asks: a key answers, the reading follows, 
     REQUIRE(QTest::qWaitFor([&] { return reading()->sure && !bar->isVisible(); }, longMs));
 }
 
+TEST_CASE("The keys of the answers hold wherever on Read one has just clicked")
+{
+    Window w;
+    const TemporaryFolder folder;
+    simulateAsking(folder / "even.flac");
+    Person person;
+    person.name = "Runa Vestlid";
+    w.window.desk()->choosePerson(w.window.desk()->addPerson(person));
+    w.window.readPage()->setPlan(findPreset("even-4-4")->plan);
+    w.drop({QString::fromStdString((folder / "even.flac").string())});
+    w.waitForRow();
+    auto* save = w.find<QPushButton>("saveSitting");
+    QTest::mouseClick(save, Qt::LeftButton);
+    REQUIRE(QTest::qWaitFor([&] { return save->text() == "Saved for Runa"; }, longMs));
+    w.find<QPushButton>("export")->setFocus();
+    REQUIRE_FALSE(w.staff()->hasFocus());
+    const auto reading = [&] { return w.window.readPage()->reading(); };
+    w.key(Qt::Key_A);
+    REQUIRE(QTest::qWaitFor([&] { return reading()->corrections.size() == 1; }, longMs));
+    CHECK(reading()->corrections.front().isAnswer);
+}
+
 TEST_CASE("All recordings that have a question are gone through by keyboard")
 {
     Window w(BreathLine::preparePlace);
