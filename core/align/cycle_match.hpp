@@ -14,11 +14,12 @@ namespace layakari {
 struct HeardItem {
     bool breath = false;
     bool hum = false;
-    bool barrier = false;     ///< strokes, or rest as a person says: no cycle reaches across it
-    bool practised = false;   ///< a person says so: it belongs to a cycle
-    bool lastSilence = false; ///< runs to the end of the recording: its length says nothing
-    bool cutByEnd = false;    ///< a breath that does: it may have become longer
-    bool isLatest = false;    ///< what comes next is not known yet
+    bool isPlannedHum = false; ///< a hum where hums are planned: it is no natural breath
+    bool barrier = false;      ///< strokes, or rest as a person says: no cycle reaches across it
+    bool practised = false;    ///< a person says so: it belongs to a cycle
+    bool lastSilence = false;  ///< runs to the end of the recording: its length says nothing
+    bool cutByEnd = false;     ///< a breath that does: it may have become longer
+    bool isLatest = false;     ///< what comes next is not known yet
     double seconds = 0;
     double pitchHz = 0; ///< of a hum; 0: none
     double inhaleProbability = 0.5;

@@ -32,7 +32,15 @@ constexpr std::size_t mostLargeSums = 6;
 constexpr double wayWitness = 0.2;
 constexpr double humIsInhale = 0.002; // nobody hums while breathing in for long
 
-std::vector<HeardItem> itemsOf(const Heard& heard, const BreathClasses& classes, bool aIsInhale)
+bool hasHums(const Planned& planned)
+{
+    return std::ranges::any_of(planned.shapes, [](const std::vector<Phase>* shape) {
+        return std::ranges::count(*shape, PhaseSound::Hum, &Phase::sound) > 0;
+    });
+}
+
+std::vector<HeardItem> itemsOf(const Heard& heard, const BreathClasses& classes, bool aIsInhale,
+                               bool humsArePlanned)
 {
     std::vector<HeardItem> items;
     std::size_t breath = 0;
@@ -43,6 +51,7 @@ std::vector<HeardItem> itemsOf(const Heard& heard, const BreathClasses& classes,
         item.span = i;
         item.breath = span.kind == HeardSpan::Kind::Breath || span.kind == HeardSpan::Kind::Hum;
         item.hum = span.kind == HeardSpan::Kind::Hum;
+        item.isPlannedHum = item.hum && humsArePlanned;
         item.barrier = span.kind == HeardSpan::Kind::Strokes;
         if (span.kind == HeardSpan::Kind::Unknown) continue;
         if (item.hum) {
@@ -54,7 +63,7 @@ std::vector<HeardItem> itemsOf(const Heard& heard, const BreathClasses& classes,
             item.setSaid(span.said == HeardSpan::Said::Inhale);
         item.practised = item.breath && span.saidPart == HeardSpan::Part::Practice;
         if (span.saidPart == HeardSpan::Part::Rest) {
-            item.breath = false;
+            item.breath = item.isPlannedHum = false;
             item.barrier = true;
         }
         item.cutByEnd = item.breath && i + 1 == heard.spans.size();
@@ -103,7 +112,8 @@ Explainer::Explainer(const Heard& heard, const BreathClasses& classes, const Pla
       m_planned(planned),
       m_steps(steps),
       m_plan(plan),
-      m_items{itemsOf(heard, classes, true), itemsOf(heard, classes, false)}
+      m_items{itemsOf(heard, classes, true, hasHums(planned)),
+              itemsOf(heard, classes, false, hasHums(planned))}
 {
     for (const bool aIsInhale : {true, false})
         if (said.value_or(aIsInhale) == aIsInhale) m_ways.push_back(aIsInhale);

@@ -15,6 +15,8 @@ constexpr double undoneCycleCost = 0.4;  // at the end: the likelier way to do f
 constexpr double doneCycleGain = undoneCycleCost;
 constexpr double skippedCycleCost = missingCycleCost - undoneCycleCost;
 constexpr double strayBreathCost = 0.1;
+// As much as for a breath in the place of a planned hum.
+constexpr double strayHumCost = 5;
 // An extra cycle must be as good as a planned one to be told from natural breathing.
 constexpr double extraCycleCost = 5;
 
@@ -24,6 +26,7 @@ constexpr double practisedStrayCost = 8;
 double strayCost(const HeardItem& item, double countS)
 {
     return item.practised                     ? practisedStrayCost
+           : item.isPlannedHum                ? strayHumCost
            : item.breath                      ? strayBreathCost
            : item.lastSilence || item.barrier ? 0
                                               : std::min(1.0, 0.2 * item.seconds / countS);

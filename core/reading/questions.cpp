@@ -159,11 +159,14 @@ std::optional<Asked> askBreath(const Heard& heard, const std::vector<LikelyAlign
 std::optional<Asked> askStrokes(const std::optional<QuickBreaths::Stretch>& undecided,
                                 const IsOpen& isOpen)
 {
-    if (!undecided || !isOpen(undecided->startS, undecided->endS)) return std::nullopt;
+    constexpr double enoughS = 15; // to hear which they are
+    if (!undecided) return std::nullopt;
     const auto& [startS, endS] = *undecided;
+    const double heardUntilS = std::min(endS, startS + enoughS);
+    if (!isOpen(startS, heardUntilS)) return std::nullopt;
     return Asked{{About::Strokes,
                   startS,
-                  endS,
+                  heardUntilS,
                   "Are these breaths, or strokes?",
                   {{"breaths", "Breaths", {Correction::Kind::MarkBreaths, startS, endS}},
                    {"strokes", "Strokes", {Correction::Kind::MarkStrokes, startS, endS}}}},

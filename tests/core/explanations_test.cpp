@@ -214,6 +214,29 @@ TEST_CASE("A breath that may be none is asked for, and either answer is taken")
     CHECK(none.explanations.front().cyclesDone < answered.explanations.front().cyclesDone);
 }
 
+TEST_CASE("A hum is no natural breath where hums are planned, and one where none are")
+{
+    const Plan hums = findPreset("humming-3")->plan;
+    const Plan even = findPreset("even-4-4")->plan;
+    const Keep keep{1, 0.25};
+    for (const Plan* plan : {&hums, &even}) {
+        std::vector<HeardItem> items = breaths({4, 8, 4, 2.9, 4, 8});
+        for (const std::size_t hum : {1, 3, 5}) {
+            items[hum].hum = true;
+            items[hum].isPlannedHum = plan == &hums;
+        }
+        const std::vector<PlannedStep> steps = unfold(*plan);
+        const Planned planned(steps, HumAims(steps, std::nullopt, {}));
+        const MatchTable table = matchTable(planned, items, keep);
+        const PathSum sum(planned, table, items, keep);
+        std::mt19937_64 engine(7);
+        int all = 0;
+        for (int i = 0; i < 1000; ++i) all += sum.draw(engine).cycles.size() == 3;
+        INFO(plan->name << ": " << all);
+        CHECK((all > 950) == (plan == &hums));
+    }
+}
+
 TEST_CASE("Whoever can't tell is not asked of that place again, and three answers are enough")
 {
     Practice practice("square-4");
