@@ -2,6 +2,7 @@
 #include "core/align/alignment.hpp"
 #include "core/curriculum/presets.hpp"
 #include "core/plan/hum_targets.hpp"
+#include "tests/support/heardings.hpp"
 
 #include <catch2/catch.hpp>
 #include <functional>
@@ -9,99 +10,6 @@
 #include <set>
 
 using namespace layakari;
-
-namespace {
-
-// Heard spans written down: 'i' an inhale, 'e' an exhale, '-' a silence, each with its seconds.
-// Inhales sound bright.
-class Heardings {
-public:
-    Heardings& i(double seconds) { return add(HeardSpan::Kind::Breath, seconds, 6); }
-    Heardings& e(double seconds) { return add(HeardSpan::Kind::Breath, seconds, -6); }
-    Heardings& same(double seconds) { return add(HeardSpan::Kind::Breath, seconds, 0); }
-    Heardings& cough(double seconds) { return add(HeardSpan::Kind::Unknown, seconds, 3); }
-    Heardings& silence(double seconds) { return add(HeardSpan::Kind::Silence, seconds, 0); }
-    Heardings& hum(double seconds, double hz)
-    {
-        add(HeardSpan::Kind::Hum, seconds, 0);
-        heard.spans.back().index = heard.hums.size();
-        HeardHum hum;
-        hum.endS = heard.durationS;
-        hum.startS = heard.durationS - seconds;
-        hum.frames.assign(static_cast<std::size_t>(seconds / FeatureTrack::hopSeconds),
-                          {static_cast<float>(hz), 1, -30});
-        heard.hums.push_back(hum);
-        return *this;
-    }
-    Heardings& rest(int breaths) // as a person says
-    {
-        for (int b = 0; b < breaths; ++b) {
-            same(2).same(2.5);
-            for (std::size_t s = heard.spans.size() - 2; s < heard.spans.size(); ++s)
-                heard.spans[s].saidPart = HeardSpan::Part::Rest;
-        }
-        return *this;
-    }
-    Heardings& natural(int breaths)
-    {
-        for (int b = 0; b < breaths; ++b) i(2).e(2.5).silence(0.5);
-        return *this;
-    }
-
-    Heard heard;
-
-private:
-    Heardings& add(HeardSpan::Kind kind, double seconds, double brightness)
-    {
-        HeardSpan span;
-        span.kind = kind;
-        span.startS = heard.durationS;
-        span.endS = heard.durationS += seconds;
-        span.character.values = {
-            -brightness / 2, -brightness / 2, brightness / 2, brightness / 2, 20, 0.5};
-        heard.spans.push_back(span);
-        return *this;
-    }
-};
-
-// The likeliest way to explain it.
-Alignment aligned(const Heard& heard, const BreathClasses& classes, const Plan* plan,
-                  std::optional<bool> aIsInhale = std::nullopt,
-                  const std::optional<PlanFit>& fit = std::nullopt)
-{
-    return allAlignments(heard, classes, plan, aIsInhale, fit).front().alignment;
-}
-
-Alignment alignTo(const Heardings& h, const Plan* plan)
-{
-    return aligned(h.heard, sortBreaths(h.heard), plan);
-}
-const Plan& preset(const char* id) { return findPreset(id)->plan; }
-
-std::string kindsOf(const Alignment& alignment)
-{
-    std::string kinds;
-    for (const NamedSpan& span : alignment.spans)
-        kinds += span.kind ? std::string("i+e-")[static_cast<std::size_t>(*span.kind)] : '?';
-    return kinds;
-}
-
-std::string rolesOf(const Alignment& alignment)
-{
-    std::string roles;
-    for (const NamedSpan& span : alignment.spans)
-        roles += std::string("pro")[static_cast<std::size_t>(span.role)];
-    return roles;
-}
-
-int completeCycles(const Alignment& alignment)
-{
-    int count = 0;
-    for (const AlignedCycle& cycle : alignment.cycles) count += !cycle.extra;
-    return count;
-}
-
-} // namespace
 
 TEST_CASE("A plan done as planned is found cycle by cycle, with its names and tempo")
 {
@@ -510,89 +418,6 @@ TEST_CASE("A plan names, it never moves: spans stay as they were heard under any
             last = span.span;
         }
     }
-}
-
-TEST_CASE("Where in and out sound alike, pauses between natural breaths tell which is which")
-{
-    // An exhale more before the first cycle: an even plan fits from either end, ten cycles each
-    // way.
-    for (const bool brightIsInhale : {true, false}) {
-        Heardings h;
-        const auto in = [&](double seconds) { brightIsInhale ? h.i(seconds) : h.e(seconds); };
-        const auto out = [&](double seconds) { brightIsInhale ? h.e(seconds) : h.i(seconds); };
-        const auto natural = [&](int breaths) {
-            for (int b = 0; b < breaths; ++b) {
-                in(2);
-                out(2.5);
-                h.silence(0.6);
-            }
-        };
-        natural(4);
-        in(2);
-        out(4.8);
-        for (int c = 0; c < 10; ++c) {
-            in(4.8);
-            out(4.8);
-        }
-        natural(2);
-        BreathClasses classes = sortBreaths(h.heard);
-        classes.logOddsAIsInhale = 0; // the sound itself says nothing
-        const Alignment alignment = aligned(h.heard, classes, &preset("even-4-4"));
-        INFO(brightIsInhale);
-        REQUIRE(alignment.cycles.size() == 10);
-        for (const NamedSpan& named : alignment.spans) {
-            if (h.heard.spans[named.span].kind != HeardSpan::Kind::Breath) continue;
-            const bool bright = h.heard.spans[named.span].character.brightnessDb() > 0;
-            CHECK((named.kind == PhaseKind::Inhale) == (bright == brightIsInhale));
-            CHECK(named.confidence > 0.6);
-            CHECK(named.confidence < 0.99); // and it is said that this is not sure
-        }
-    }
-}
-
-TEST_CASE("Natural breaths without a pause tell which is which by their lengths")
-{
-    // Even breath and sounds that say nothing; at rest an inhale takes 0.42 of a breath, and no
-    // two breaths or people are the same.
-    std::mt19937_64 engine(20261128);
-    std::normal_distribution<double> normal;
-    constexpr int people = 200;
-    int right = 0;
-    int surelyWrong = 0;
-    for (int person = 0; person < people; ++person) {
-        const double share = 0.421 + 0.033 * normal(engine);
-        const double breathS = 4 * std::exp(0.2 * normal(engine));
-        Heardings h;
-        for (int b = 0; b < 6; ++b) {
-            const double seconds = breathS * std::exp(0.1 * normal(engine));
-            const double inhaleS = share * seconds * std::exp(0.12 * normal(engine));
-            h.i(inhaleS).e(std::max(0.5, seconds - inhaleS));
-        }
-        for (int b = 0; b < 20; ++b) b % 2 ? h.e(4.8) : h.i(4.8);
-        BreathClasses classes = sortBreaths(h.heard);
-        classes.logOddsAIsInhale = 0;
-        const Alignment alignment = aligned(h.heard, classes, &preset("even-4-4"));
-        const bool isRight = alignment.spans[12].kind == PhaseKind::Inhale;
-        right += isRight;
-        surelyWrong += !isRight && alignment.fit->probability > 0.9;
-    }
-    CHECK(right >= people * 9 / 10);
-    CHECK(surelyWrong <= people / 50);
-}
-
-TEST_CASE("Pauses within the practice are the plan's, and tell nothing of in and out")
-{
-    // Held breath after every inhale: as many pauses as in natural breathing, after the other side.
-    Heardings h;
-    for (int c = 0; c < 6; ++c) h.i(4.8).silence(8.4).e(9.6);
-    BreathClasses classes = sortBreaths(h.heard);
-    classes.logOddsAIsInhale = 0;
-    const Alignment alignment = aligned(h.heard, classes, &preset("four-seven-eight"));
-    REQUIRE(alignment.cycles.size() == 6);
-    for (const NamedSpan& named : alignment.spans)
-        if (h.heard.spans[named.span].kind == HeardSpan::Kind::Breath)
-            CHECK((named.kind == PhaseKind::Inhale) ==
-                  (h.heard.spans[named.span].character.brightnessDb() > 0));
 }
 
 TEST_CASE("Nothing heard aligns to nothing")
