@@ -2,11 +2,11 @@
 # SPDX-License-Identifier: GPL-3.0-or-later
 """How far a reading can be trusted: fits the weights of core/reading/doubts.cpp and says how well they hold.
 
-    trust.py CORPUS... [--cli BIN] [--check CORPUS...]
+    trust.py CORPUS... [--cli BIN] [--near W W ...] [--check CORPUS...]
 
 CORPUS is a folder of recordings with NAME.truth.json. Logistic regression of whether a reading is right on what speaks
-against it, where a doubt never speaks for it; a small penalty keeps what a corpus does not tell near nothing. Printed:
-the weights, what they say of recordings that they were not fitted to (a tenth at a time), and of those to be checked.
+against it, where a doubt always speaks a little; a penalty keeps what a corpus does not tell near nothing, or near
+the weights that another corpus had (--near). Printed: the weights, what they say of recordings that they were not fitted to (a tenth at a time), and of those to be checked.
 """
 import argparse
 import json
@@ -19,6 +19,8 @@ from scipy.optimize import minimize
 
 HERE = os.path.dirname(os.path.abspath(__file__))
 PENALTY = 0.003
+PENALTY_NEAR = 1.0  # a weight of another corpus counts as much as a recording or two that contradict it
+LEAST = 0.1
 FOLDS = 10
 SURE = 0.95
 
@@ -36,12 +38,14 @@ def probability(weights, doubts):
     return 1 / (1 + numpy.exp(doubts @ weights[1:] - weights[0]))
 
 
-def fitted(doubts, right):
+def fitted(doubts, right, near):
+    count = doubts.shape[1]
+    centre, penalty = (numpy.array(near), PENALTY_NEAR) if near else (numpy.zeros(count), PENALTY)
+
     def loss(weights):
         p = numpy.clip(probability(weights, doubts), 1e-6, 1 - 1e-6)
-        return -numpy.sum(numpy.where(right, numpy.log(p), numpy.log(1 - p))) + PENALTY * numpy.sum(weights[1:] ** 2)
-    count = doubts.shape[1]
-    return minimize(loss, numpy.r_[3, numpy.ones(count)], bounds=[(-2, 8)] + [(0, 30)] * count).x
+        return -numpy.sum(numpy.where(right, numpy.log(p), numpy.log(1 - p))) + penalty * numpy.sum((weights[1:] - centre) ** 2)
+    return minimize(loss, numpy.r_[3, numpy.ones(count)], bounds=[(-2, 8)] + [(LEAST, 30)] * count).x
 
 
 def tell(name, names, p, right):
@@ -61,6 +65,7 @@ def main():
     ap = argparse.ArgumentParser(description=__doc__.split("\n")[0])
     ap.add_argument("corpus", nargs="+")
     ap.add_argument("--check", nargs="*", default=[])
+    ap.add_argument("--near", nargs="*", type=float, help="weights of another corpus, as printed")
     ap.add_argument("--cli", default=os.path.join(HERE, "..", "..", "build", "bin", "layakari-cli"))
     a = ap.parse_args()
     names, doubts, right = [], [], []
@@ -70,12 +75,12 @@ def main():
         doubts.append(d)
         right.append(r)
     doubts, right = numpy.concatenate(doubts), numpy.concatenate(right)
-    weights = fitted(doubts, right)
+    weights = fitted(doubts, right, a.near)
     print("certain %.2f, weights %s" % (weights[0], ", ".join("%.2f" % w for w in weights[1:])))
     fold = numpy.random.RandomState(0).randint(0, FOLDS, len(right))
     p = numpy.zeros(len(right))
     for k in range(FOLDS):
-        p[fold == k] = probability(fitted(doubts[fold != k], right[fold != k]), doubts[fold == k])
+        p[fold == k] = probability(fitted(doubts[fold != k], right[fold != k], a.near), doubts[fold == k])
     tell("not fitted", names, p, right)
     for corpus in a.check:
         n, d, r = evaluated(a.cli, corpus)

@@ -14,10 +14,10 @@ namespace {
 std::size_t beginOf(const HeardHum& hum) { return hum.firstFrame; }
 std::size_t endOf(const HeardHum& hum) { return hum.firstFrame + hum.frames.size(); }
 
-// For each step, whether the classes hear a voice or a tone there, on average over 0.1 s.
+// For each step, whether the classes hear a voice or a tone there, on average over 0.4 s.
 std::vector<bool> voiced(const ClassTrack& classes)
 {
-    constexpr std::size_t around = 2;
+    constexpr std::size_t around = 10; // steps
     constexpr double likely = 0.5;
     std::vector<bool> is(classes.steps());
     for (std::size_t i = 0; i < is.size(); ++i) {

@@ -67,8 +67,8 @@ SegmentModel::SegmentModel(const Durations& durations)
     // A breath is followed by one of its own kind where the one between is not heard at all.
     constexpr double again = 0.008;
     constexpr double other = 0.02;
-    // What was an inhale is followed by a hum as often as not where there are hums at all; where
-    // there are none, this takes a thirtieth of a nat from each breath.
+    // Judged, not fitted: the corpora have a dozen recordings with hums. After an inhale; where
+    // there are no hums this takes a thirtieth of a nat from each breath.
     constexpr double hums = 0.03;
     // A hum may begin as breath, or give way to it for about a second. It is seldom taken up again:
     // between two is an inhale, or minutes of hums would be one long exhale.
