@@ -6,6 +6,7 @@
 #include "core/hear/covers.hpp"
 #include "core/hear/one_hum.hpp"
 #include "core/hear/rough_hums.hpp"
+#include "core/hear/whistles.hpp"
 #include "core/hear/whole_spans.hpp"
 #include "core/listen/lost_sound.hpp"
 #include "core/listen/painted_over.hpp"
@@ -95,6 +96,7 @@ Heard listenAnew(const FeatureTrack& recorded, const Progress& progress,
     NoiseFloor floor(track);
     const ClassTrack classes = findClasses(classInput(track, floor));
     progress.orStop();
+    dropWhistles(heard.hums, classes);
     addRoughParts(heard.hums, classes);
     const std::vector<FrameRange> hums = rangesOf(heard.hums);
     const std::vector<FrameRange> voices = outside(voicesIn(classes), hums);

@@ -55,16 +55,19 @@ QuickBreaths withQuickBreaths(Heard heard, const std::optional<Plan>& plan,
     QuickBreaths quick{std::move(heard), {}};
     if (quick.heard.asBreath.empty()) return quick;
     std::size_t strokes = 0;
-    const HeardStrokeRun* longest = nullptr;
+    std::size_t most = 0;
+    QuickBreaths::Stretch longest;
     for (const HeardStrokeRun& run : quick.heard.strokeRuns) {
         if (!run.mayBeBreath()) continue;
         strokes += run.strokes.size();
-        if (!longest || run.strokes.size() > longest->strokes.size()) longest = &run;
+        if (run.strokes.size() <= most) continue;
+        most = run.strokes.size();
+        longest = {run.startS, run.endS};
     }
     Are are = byPerson(corrections);
     if (are == Are::Undecided && plan) are = byPlan(*plan, strokes);
     if (are == Are::Strokes) return quick;
-    if (are == Are::Undecided) quick.undecided = {longest->startS, longest->endS};
+    if (are == Are::Undecided) quick.undecided = longest;
     quick.heard = Heard(std::move(quick.heard.asBreath.front()));
     return quick;
 }

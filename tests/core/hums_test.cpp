@@ -3,6 +3,7 @@
 #include "core/hear/listen_anew.hpp"
 #include "core/hear/one_hum.hpp"
 #include "core/hear/rough_hums.hpp"
+#include "core/hear/whistles.hpp"
 #include "core/listen/listener.hpp"
 #include "core/measure/hum_figures.hpp"
 #include "tests/support/sounds.hpp"
@@ -438,6 +439,33 @@ TEST_CASE("Where the voice goes on from hum to hum both are one, with a break")
     CHECK(hums[0].breaks[0].endS == 25.5);
     CHECK(hums[0].startS == Approx(19).margin(0.06));
     CHECK(hums[0].endS == Approx(30).margin(0.06));
+}
+
+TEST_CASE("A pitch that wanders is no hum where no voice is heard, and a steady one or a voice is")
+{
+    const auto kept = [](double wanderCents, float voice) {
+        HeardHum hum{10, 12, 0.05, 0.05, framesIn(10), {}, {}};
+        for (std::size_t i = 0; i < framesIn(2); ++i) {
+            const auto n = static_cast<double>(i);
+            // A drift of a semitone belongs to a hum.
+            const double cents = wanderCents * std::sqrt(2.0) * std::sin(0.21 * n) + 0.5 * n;
+            PitchFrame frame;
+            frame.hz = static_cast<float>(380 * std::exp2(cents / 1200));
+            hum.frames.push_back(frame);
+        }
+        ClassTrack classes;
+        classes.probability.resize(framesIn(20) / ClassInput::framesPerStep);
+        for (auto& step : classes.probability) {
+            step[ClassTrack::Breath] = 0.95f;
+            step[ClassTrack::Voice] = voice;
+        }
+        std::vector<HeardHum> hums{hum};
+        dropWhistles(hums, classes);
+        return !hums.empty();
+    };
+    CHECK_FALSE(kept(45, 0.03f));
+    CHECK(kept(10, 0.03f));
+    CHECK(kept(45, 0.7f));
 }
 
 TEST_CASE("What sounds on for three seconds beside a hum, or hardly longer than it, is not its own")
