@@ -14,7 +14,7 @@ namespace layakari {
 struct HeardItem {
     bool breath = false;
     bool hum = false;
-    bool isPlannedHum = false; ///< a hum where hums are planned: it is no natural breath
+    bool isPlannedHum = false; ///< a hum where as many are planned: it is no natural breath
     bool barrier = false;      ///< strokes, or rest as a person says: no cycle reaches across it
     bool practised = false;    ///< a person says so: it belongs to a cycle
     bool lastSilence = false;  ///< runs to the end of the recording: its length says nothing

@@ -32,11 +32,14 @@ constexpr std::size_t mostLargeSums = 6;
 constexpr double wayWitness = 0.2;
 constexpr double humIsInhale = 0.002; // nobody hums while breathing in for long
 
-bool hasHums(const Planned& planned)
+// Whether each hum that was heard can be a planned one; of more than that some are beyond the plan,
+// and may be left over.
+bool areHumsPlanned(const Heard& heard, const Planned& planned)
 {
-    return std::ranges::any_of(planned.shapes, [](const std::vector<Phase>* shape) {
-        return std::ranges::count(*shape, PhaseSound::Hum, &Phase::sound) > 0;
-    });
+    std::ptrdiff_t hums = 0;
+    for (const std::size_t shape : planned.shape)
+        hums += std::ranges::count(*planned.shapes[shape], PhaseSound::Hum, &Phase::sound);
+    return std::ranges::count(heard.spans, HeardSpan::Kind::Hum, &HeardSpan::kind) <= hums;
 }
 
 std::vector<HeardItem> itemsOf(const Heard& heard, const BreathClasses& classes, bool aIsInhale,
@@ -112,8 +115,8 @@ Explainer::Explainer(const Heard& heard, const BreathClasses& classes, const Pla
       m_planned(planned),
       m_steps(steps),
       m_plan(plan),
-      m_items{itemsOf(heard, classes, true, hasHums(planned)),
-              itemsOf(heard, classes, false, hasHums(planned))}
+      m_items{itemsOf(heard, classes, true, areHumsPlanned(heard, planned)),
+              itemsOf(heard, classes, false, areHumsPlanned(heard, planned))}
 {
     for (const bool aIsInhale : {true, false})
         if (said.value_or(aIsInhale) == aIsInhale) m_ways.push_back(aIsInhale);
