@@ -25,6 +25,11 @@ struct ClassTrack {
     std::vector<std::array<float, parts>> hidden;
 
     std::size_t steps() const { return probability.size(); }
+    /// The probability of a voice, a tone, or both at a step.
+    float voiceOrTone(std::size_t step) const
+    {
+        return 1 - (1 - probability[step][Voice]) * (1 - probability[step][Tonal]);
+    }
 };
 
 /// A network of five convolutions over 2.5 s and eleven sigmoids, 24,000 weights, learned from

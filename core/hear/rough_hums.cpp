@@ -21,13 +21,11 @@ std::vector<bool> voiced(const ClassTrack& classes)
     constexpr double likely = 0.5;
     std::vector<bool> is(classes.steps());
     for (std::size_t i = 0; i < is.size(); ++i) {
-        double neither = 0;
+        double sum = 0;
         const std::size_t begin = i - std::min(i, around);
         const std::size_t end = std::min(is.size(), i + around + 1);
-        for (std::size_t n = begin; n < end; ++n)
-            neither += (1 - classes.probability[n][ClassTrack::Voice]) *
-                       (1 - classes.probability[n][ClassTrack::Tonal]);
-        is[i] = 1 - neither / static_cast<double>(end - begin) > likely;
+        for (std::size_t n = begin; n < end; ++n) sum += classes.voiceOrTone(n);
+        is[i] = sum / static_cast<double>(end - begin) > likely;
     }
     return is;
 }

@@ -43,9 +43,7 @@ double voiceIn(const HeardHum& hum, const ClassTrack& classes)
     const std::size_t end =
         std::min(classes.steps(), (hum.firstFrame + hum.frames.size()) / ClassInput::framesPerStep);
     double voice = 0;
-    for (std::size_t i = begin; i < end; ++i)
-        voice += 1 - (1 - classes.probability[i][ClassTrack::Voice]) *
-                         (1 - classes.probability[i][ClassTrack::Tonal]);
+    for (std::size_t i = begin; i < end; ++i) voice += classes.voiceOrTone(i);
     return end > begin ? voice / static_cast<double>(end - begin) : 0;
 }
 

@@ -421,7 +421,7 @@ std::string whyUncertain(const Reading& reading)
 {
     if (reading.sure) return "";
     if (reading.doubts.quick < sureProbability)
-        return "Its quick breaths may also be slow strokes.";
+        return "The quick breaths could also be slow strokes.";
     if (reading.doubts.breath < sureProbability)
         return "Some sounds can hardly be told from breaths.";
     if (reading.doubts.strokes < sureProbability) return "The strokes are hard to count.";
