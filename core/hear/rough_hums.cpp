@@ -14,7 +14,9 @@ namespace {
 std::size_t beginOf(const HeardHum& hum) { return hum.firstFrame; }
 std::size_t endOf(const HeardHum& hum) { return hum.firstFrame + hum.frames.size(); }
 
-// For each step, whether the classes hear a voice or a tone there, on average over 0.4 s.
+// For each step, whether the classes hear a voice or a tone there and no breath, on average over
+// 0.4 s. Of a hum they know half a second before it begins, while the inhale before it still
+// sounds.
 std::vector<bool> voiced(const ClassTrack& classes)
 {
     constexpr std::size_t around = 10; // steps
@@ -24,7 +26,8 @@ std::vector<bool> voiced(const ClassTrack& classes)
         double sum = 0;
         const std::size_t begin = i - std::min(i, around);
         const std::size_t end = std::min(is.size(), i + around + 1);
-        for (std::size_t n = begin; n < end; ++n) sum += classes.voiceOrTone(n);
+        for (std::size_t n = begin; n < end; ++n)
+            sum += classes.voiceOrTone(n) * (1 - classes.probability[n][ClassTrack::Breath]);
         is[i] = sum / static_cast<double>(end - begin) > likely;
     }
     return is;

@@ -382,6 +382,32 @@ TEST_CASE("Where a cycle is missing, the pitches tell which, whatever Sa the per
     }
 }
 
+TEST_CASE("Of as many hums as are planned none is left over as natural breath; of more, one may be")
+{
+    const auto leavesOneOver = [](int hums, int planned) {
+        Heardings h;
+        h.silence(1).natural(1);
+        // The inhales are short of their target, as natural ones are.
+        for (int c = 0; c < hums; ++c) h.i(2.4).hum(9, 200);
+        h.silence(1);
+        Plan plan = preset("humming-3");
+        std::get<Cycles>(plan.parts.front().content).repeat = planned;
+        double left = 0;
+        double all = 0;
+        for (const LikelyAlignment& way :
+             allAlignments(h.heard, sortBreaths(h.heard), &plan, std::nullopt, std::nullopt)) {
+            all += way.probability;
+            if (way.alignment.cycles.size() < static_cast<std::size_t>(hums))
+                left += way.probability;
+        }
+        return left / all;
+    };
+    for (const int hums : {4, 12}) {
+        CHECK(leavesOneOver(hums, hums) < 0.02);
+        CHECK(leavesOneOver(hums, hums - 2) > 0.1);
+    }
+}
+
 TEST_CASE("A hum on the wrong pitch is that cycle's hum, and moves none of the others")
 {
     const Plan plan = alternating(196);

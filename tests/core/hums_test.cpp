@@ -480,6 +480,20 @@ TEST_CASE("What sounds on for three seconds beside a hum, or hardly longer than 
     }
 }
 
+TEST_CASE("A hum begins where the inhale before it ends")
+{
+    // The classes know of it half a second before, while the inhale still sounds.
+    for (const std::uint64_t seed : {41031, 41032, 41033}) {
+        const SimulatedSound practice = practise("humming-3", *temperamentByName("steady"), seed);
+        const Heard heard = listenAnew(trackOf(practice.sound));
+        REQUIRE(heard.hums.size() == practice.truth.hums.size());
+        for (std::size_t i = 0; i < heard.hums.size(); ++i) {
+            CHECK(heard.hums[i].startS == Approx(practice.truth.hums[i].startS).margin(0.15));
+            CHECK(heard.hums[i].endS == Approx(practice.truth.hums[i].endS).margin(0.15));
+        }
+    }
+}
+
 TEST_CASE("Hums beside strokes that may be breath are whole, whichever those are")
 {
     Scene scene(60, 4);
