@@ -45,7 +45,7 @@ int main(int argc, char** argv)
     if (argc != 3) bench::giveUp("Usage: bench-layers SOUND OUT.json");
     const FeatureTrack track = bench::trackOf(argv[1]);
     std::optional<Layers> found;
-    listenAnew(track, {}, &found);
+    listenAnew(track, {}, nullptr, &found);
     if (!found) bench::giveUp("there is no sound in it");
     const Layers& layers = *found;
     const std::size_t steps = layers.classes.steps();
@@ -58,7 +58,7 @@ int main(int argc, char** argv)
                    {"b", posterior.breath[1]},
                    {"pause", posterior.pause},
                    {"turn", posterior.turn},
-                   {"spectra_db", layers.found.spectraDb},
+                   {"spectra_db", {layers.found.spectrumDb(0), layers.found.spectrumDb(1)}},
                    {"room_db", layers.room.floor.step(layers.room.floor.steps() / 2)},
                    {"edges", edgesOf(layers.placed.sounds)},
                    {"decay_s", layers.placed.echo.decayS},

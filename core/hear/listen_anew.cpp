@@ -57,8 +57,8 @@ BandWeights weightsOf(const Segmentation& found, const NoiseFloor& floor)
     float sum = 0;
     for (std::size_t b = 0; b < bandCount; ++b) {
         float over = 0;
-        for (const Bands& spectrum : found.spectraDb)
-            over += powerOfDb(std::min(30.0f, spectrum[b] - room[b]));
+        for (std::size_t k = 0; k < BreathKinds::kinds; ++k)
+            over += powerOfDb(std::min(30.0f, found.spectrumDb(k)[b] - room[b]));
         weights.power[b] = over / (1 + over);
         sum += weights.power[b];
     }
@@ -79,9 +79,30 @@ void setInBothWays(Heard& heard)
     heard.asBreath.push_back(std::move(breath));
 }
 
+// What the next moment is held against: the room at the end, and where over it a sound begins.
+LearnedRoom learnedRoom(const Heard& heard, const FeatureTrack& level, const NoiseFloor& floor)
+{
+    const auto sounding = [&](std::size_t guard) {
+        std::vector<bool> sounds(level.frames());
+        for (const HeardSpan& span : heard.spans) {
+            if (span.kind == HeardSpan::Kind::Silence) continue;
+            const std::size_t begin = level.frameAt(span.startS);
+            const std::size_t end = std::min(level.frames(), level.frameAt(span.endS) + guard);
+            std::fill(sounds.begin() + static_cast<std::ptrdiff_t>(begin - std::min(begin, guard)),
+                      sounds.begin() + static_cast<std::ptrdiff_t>(end), true);
+        }
+        return sounds;
+    };
+    constexpr std::size_t guard = 5; // frames: where breath turns at once, quiet lasts some 0.3 s
+    const BandWeights weights = weighBands(level, floor, sounding(0));
+    const std::vector<float> rise = smoothedRise(riseOverFloor(level, floor, weights));
+    const QuietLevel quiet = quietAmong(rise, sounding(guard)).value_or(quietAtFloor());
+    return {floor.at(level.frames() - 1), weights, activityLevels(rise, quiet), {}};
+}
+
 } // namespace
 
-Heard listenAnew(const FeatureTrack& recorded, const Progress& progress,
+Heard listenAnew(const FeatureTrack& recorded, const Progress& progress, const LookBefore* before,
                  std::optional<Layers>* layers)
 {
     Heard heard;
@@ -122,7 +143,8 @@ Heard listenAnew(const FeatureTrack& recorded, const Progress& progress,
         return std::any_of(known.strokes.begin(), known.strokes.end(),
                            [&](const FrameRange& run) { return run.has(frame); });
     };
-    const RecorderGain gain = findRecorderGain(track, {isForced, nullptr, false});
+    const Bands* roomBefore = before && before->room.gain ? &before->room.gain->room : nullptr;
+    const RecorderGain gain = findRecorderGain(track, {isForced, roomBefore, before != nullptr});
     std::optional<FeatureTrack> even;
     if (!gain.empty()) even = withoutGain(track, gain.overLowestDb);
     const FeatureTrack& level = even ? *even : track;
@@ -136,7 +158,8 @@ Heard listenAnew(const FeatureTrack& recorded, const Progress& progress,
     }
 
     Room room{std::move(floor), gain.overLowestDb};
-    const Segmentation found = findSegments(track, room, classes, known, progress);
+    const Segmentation found = findSegments(track, room, classes, known, progress,
+                                            before && before->kinds ? &*before->kinds : nullptr);
     const BandWeights weights = weightsOf(found, room.floor);
     std::vector<float> over(track.frames());
     for (std::size_t i = 0; i < over.size(); ++i)
@@ -147,7 +170,9 @@ Heard listenAnew(const FeatureTrack& recorded, const Progress& progress,
     const std::vector<float> rise = riseOverFloor(level, room.floor, weights);
     makeSpans(heard, placed.sounds, track, room.floor, rise);
     setWhole(heard.spans, found.posterior);
-    heard.room = {room.floor.at(track.frames() - 1), weights, {}, {}};
+    if (before) heard.room = learnedRoom(heard, level, room.floor);
+    if (before && !gain.empty())
+        heard.room.gain = LearnedRoom::Gain{gain.overLowestDb.back(), gain.afterSoundDb, gain.room};
     for (const FrameRange& voice : voices) {
         heard.voices.push_back(
             {FeatureTrack::timeOf(voice.begin), FeatureTrack::timeOf(voice.end)});

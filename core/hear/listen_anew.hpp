@@ -18,10 +18,16 @@ struct Layers {
     Boundaries placed;
 };
 
+/// What the look before has learned, while the sound comes in.
+struct LookBefore {
+    LearnedRoom room;
+    std::optional<EarlierKinds> kinds;
+};
+
 /// The second design of `listenTo` (docs/ear.md): background, classes, segments, boundaries. Hums
 /// and runs of strokes are still those of the first. Empty where nothing rises over the room.
-/// `layers` takes what is found on the way.
+/// `before`: nothing from a recording's first moment to its last. `layers` takes what is found on the way.
 Heard listenAnew(const FeatureTrack& track, const Progress& progress = {},
-                 std::optional<Layers>* layers = nullptr);
+                 const LookBefore* before = nullptr, std::optional<Layers>* layers = nullptr);
 
 } // namespace layakari

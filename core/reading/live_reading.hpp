@@ -8,7 +8,7 @@
 //     Listened listened = live.finish(); // the second look, with all of it known
 #pragma once
 
-#include "core/listen/live_ear.hpp"
+#include "core/hear/live_ear.hpp"
 #include "core/reading/reading.hpp"
 
 #include <optional>

@@ -95,8 +95,8 @@ public:
            const Progress& progress)
         : m_breaths(breathsOf(found, known)),
           m_known(known),
-          m_rise{riseOf(found.spectraDb[0], track, floor),
-                 riseOf(found.spectraDb[1], track, floor)},
+          m_rise{riseOf(found.spectrumDb(0), track, floor),
+                 riseOf(found.spectrumDb(1), track, floor)},
           m_over(over),
           m_posterior(found.posterior),
           m_progress(progress)

@@ -6,6 +6,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <functional>
 #include <optional>
 
 namespace layakari {
@@ -13,12 +14,14 @@ namespace layakari {
 namespace {
 
 // What has been learned of a recording so far.
-struct Learned {
-    BreathKinds kinds;
-    SegmentModel::Durations durations;
+struct Learned : LearnedKinds {
     SegmentModel::Posterior posterior;
 
-    explicit Learned(const FirstKinds& first) : kinds(first.spectraDb, first.roomSpreadDb) {}
+    explicit Learned(const FirstKinds& first)
+        : LearnedKinds{BreathKinds(first.spectraDb, first.roomSpreadDb), {}}
+    {
+    }
+    explicit Learned(const LearnedKinds& before) : LearnedKinds(before) {}
 
     void expect(const Observations& seen, float askedDb)
     {
@@ -155,6 +158,17 @@ void findQuiet(const FeatureTrack& track, Room& room, Observations& seen)
     }
 }
 
+std::vector<Learned> firstGuesses(const Observations& seen, const EarlierKinds* before)
+{
+    std::vector<Learned> guesses;
+    if (before) guesses.emplace_back(before->learned);
+    // A hum tells which kind is the exhale: what was learned before it may have them the other way.
+    const bool hums = std::any_of(seen.hum.begin(), seen.hum.end(), std::identity{});
+    if (before && !before->isTriedAnew && !hums) return guesses;
+    for (const FirstKinds& guess : firstKinds(seen)) guesses.emplace_back(guess);
+    return guesses;
+}
+
 } // namespace
 
 std::vector<FoundSegment> segmentsOf(const SegmentModel::Posterior& posterior)
@@ -188,7 +202,8 @@ std::vector<FoundSegment> segmentsOf(const SegmentModel::Posterior& posterior)
 }
 
 Segmentation findSegments(const FeatureTrack& track, Room& room, const ClassTrack& classes,
-                          const KnownSounds& known, const Progress& progress)
+                          const KnownSounds& known, const Progress& progress,
+                          const EarlierKinds* before)
 {
     // After six rounds the segments of the tuning corpora move no more. While the room is not well
     // known, more is asked of a breath.
@@ -201,9 +216,9 @@ Segmentation findSegments(const FeatureTrack& track, Room& room, const ClassTrac
     constexpr std::size_t enoughSteps = 15000;
     const Observations sample = seen.first(std::min(enoughSteps, seen.steps()));
     std::optional<Learned> learned;
-    for (const FirstKinds& guess : firstKinds(sample)) {
-        Learned tried(guess);
-        for (std::size_t round = 0; round < triedRounds; ++round) {
+    std::vector<Learned> guesses = firstGuesses(sample, before);
+    for (Learned& tried : guesses) {
+        for (std::size_t round = 0; round < triedRounds && guesses.size() > 1; ++round) {
             progress.orStop();
             tried.expect(sample, askedDb[round]);
             tried.learn(sample);
@@ -212,7 +227,8 @@ Segmentation findSegments(const FeatureTrack& track, Room& room, const ClassTrac
             learned = std::move(tried);
     }
     if (!learned) return found;
-    if (sample.steps() < seen.steps()) learned->expect(seen, askedDb[triedRounds - 1]);
+    if (guesses.size() == 1 || sample.steps() < seen.steps())
+        learned->expect(seen, askedDb[triedRounds - 1]);
     for (std::size_t round = triedRounds; round < askedDb.size(); ++round) {
         progress.orStop();
         refineFloor(track, room, learned->posterior);
@@ -222,8 +238,7 @@ Segmentation findSegments(const FeatureTrack& track, Room& room, const ClassTrac
     }
     found.posterior = std::move(learned->posterior);
     found.segments = segmentsOf(found.posterior);
-    for (std::size_t k = 0; k < BreathKinds::kinds; ++k)
-        found.spectraDb[k] = learned->kinds.kind(k).spectrumDb;
+    found.learned = std::move(*learned);
     return found;
 }
 

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "core/listen/join_looks.hpp"
+#include "core/hear/join_looks.hpp"
 
+#include <algorithm>
 #include <cmath>
 
 namespace layakari {
@@ -58,11 +59,28 @@ void take(Heard& into, HeardSpan span, const Heard& from)
     into.spans.push_back(span);
 }
 
+// Which of two kinds of breath is called the first is chance: whether two looks call the same one
+// so, what both have heard says.
+bool callsFirstWhatTheOtherDoes(const Heard& earlier, const Heard& later)
+{
+    double agree = 0;
+    for (const HeardSpan& span : earlier.spans)
+        for (const HeardSpan& other : later.spans) {
+            if (span.kind != HeardSpan::Kind::Breath || other.kind != HeardSpan::Kind::Breath)
+                continue;
+            const double both = std::min(span.endS, other.endS) - std::max(span.startS, other.startS);
+            if (both > 0) agree += both * (span.isFirstKind - 0.5) * (other.isFirstKind - 0.5);
+        }
+    return agree >= 0;
+}
+
 } // namespace
 
-Heard joinLooks(const Heard& earlier, Heard later, double laterStartS)
+Heard joinLooks(Heard earlier, Heard later, double laterStartS)
 {
     moveBy(later, laterStartS);
+    if (!callsFirstWhatTheOtherDoes(earlier, later))
+        for (HeardSpan& span : earlier.spans) span.isFirstKind = 1 - span.isFirstKind;
     const double meet = meetingPoint(earlier, later, laterStartS);
     Heard whole = later;
     whole.spans.clear();

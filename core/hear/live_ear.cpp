@@ -1,8 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "core/listen/live_ear.hpp"
+#include "core/hear/live_ear.hpp"
 
 #include "core/base/quantile.hpp"
-#include "core/listen/join_looks.hpp"
+#include "core/hear/join_looks.hpp"
+#include "core/hear/listen_anew.hpp"
 #include "core/listen/turns.hpp"
 
 #include <algorithm>
@@ -16,6 +17,8 @@ namespace {
 constexpr std::size_t firstLook = framesIn(1.5);
 constexpr std::size_t earlyLook = framesIn(1);
 constexpr std::size_t knownAfter = framesIn(20);
+// What was learned wrongly is not kept for longer than this many looks.
+constexpr int lookAnew = 5;
 
 // A median of this many frames lets no tick through that is shorter than 40 ms, and is as late.
 constexpr std::size_t liveMedianFrames = 9;
@@ -46,7 +49,7 @@ constexpr std::size_t backFrames = framesIn(0.5);  // how far an onset is follow
 constexpr double inPassingSdSeconds = 0.08;
 constexpr double turnShowsSeconds = 0.5;
 constexpr double longestWordSeconds = 0.9; // a shorter voiced sound is no hum
-constexpr float voiced = 0.6f;             // Voicing::strength of a voice; of noise some 0.3
+constexpr float voicedStrength = 0.6f; // Voicing::strength of a voice; of noise some 0.3
 
 } // namespace
 
@@ -100,7 +103,7 @@ void LiveEar::hearFrame(std::size_t frame)
     if (m_rise.size() > backFrames) m_rise.erase(m_rise.begin());
     const float rise = steadyRise();
     const Voicing& voicing = track.voicing(frame);
-    m_present->pitchHz = m_present->sounds() && voicing.strength > voiced ? voicing.pitchHz : 0;
+    m_present->pitchHz = m_present->sounds() && voicing.strength > voicedStrength ? voicing.pitchHz : 0;
 
     // Right after a sound a gain rises faster than it can be followed.
     const bool isRoom = hasGain && m_gain.isRoom();
@@ -116,7 +119,7 @@ void LiveEar::hearFrame(std::size_t frame)
         return;
     }
     if (!m_present->sounds()) return;
-    m_voicedFrames += voicing.strength > voiced ? 1 : 0;
+    m_voicedFrames += voicing.strength > voicedStrength ? 1 : 0;
     followDip(frame, quickRise());
 }
 
@@ -243,9 +246,14 @@ bool LiveEar::cannotSeeTurnYet(const Present& seen) const
 void LiveEar::look()
 {
     const std::size_t first = m_nextFrame - std::min(m_nextFrame, framesIn(windowSeconds));
+    LookBefore before{m_heard.room, {}};
+    const bool isTriedAnew = m_nextFrame < knownAfter || ++m_looks % lookAnew == 0;
+    if (m_kinds) before.kinds = EarlierKinds{*m_kinds, isTriedAnew};
+    std::optional<Layers> layers;
     Heard heard = joinLooks(
-        m_heard, listenTo(m_extractor.track().slice(first, m_nextFrame), {}, &m_heard.room),
+        m_heard, listenAnew(m_extractor.track().slice(first, m_nextFrame), {}, &before, &layers),
         static_cast<double>(first) * FeatureTrack::hopSeconds);
+    if (layers && layers->found.learned) m_kinds = layers->found.learned;
     const HeardSpan last = heard.spans.empty() ? HeardSpan{} : heard.spans.back();
     Present seen = presentIn(heard);
     if (cannotSeeTurnYet(seen)) {

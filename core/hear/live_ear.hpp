@@ -5,6 +5,7 @@
 
 #include "core/features/recorder_gain.hpp"
 #include "core/listen/listener.hpp"
+#include "core/segments/segmenter.hpp"
 
 #include <optional>
 #include <span>
@@ -13,7 +14,7 @@
 namespace layakari {
 
 /// Hears a stream. Between two full looks each new frame is held against what the last look learned
-/// of the room; a full look is `listenTo` over the last `windowSeconds`, taken every
+/// of the room; a full look is `listenAnew` over the last `windowSeconds`, taken every
 /// `lookEverySeconds`, and puts right what was heard in passing. What lies before that window stays
 /// as it was heard. Keeps the features of everything, so that `listenTo(ear.track())` is the second
 /// look at the end.
@@ -54,6 +55,8 @@ private:
     std::optional<Present> m_present;
     std::size_t m_nextFrame = 0; ///< to be heard in passing
     std::size_t m_nextLook = 0;
+    int m_looks = 0;
+    std::optional<LearnedKinds> m_kinds; ///< of the last look
     std::size_t m_changedAt = 0; ///< the frame in which the present began to differ from the past
     std::vector<float> m_rise;   ///< of the last frames, the newest at the end
     std::size_t m_voicedFrames = 0; ///< of the present sound
