@@ -32,7 +32,6 @@ struct AnalyseOptions {
     bool asJson = false;
     std::string person; // whose sittings the readings are; empty where they are not saved
     std::string data;
-    Ear ear = Ear::New;
     std::vector<std::string> answers; // to the reading's questions, in their order
 };
 
@@ -81,7 +80,7 @@ Outcome analyseOne(const std::string& name, const fs::path& target, const std::o
 {
     const auto named = NamedRecording::open(name);
     if (!named) return failed(named.error());
-    auto listened = listenToFile(named->file, progress, options.ear);
+    auto listened = listenToFile(named->file, progress);
     if (!listened) {
         Error error = listened.error();
         error.file = named->name;
@@ -291,13 +290,6 @@ int analyse(const AnalyseOptions& options)
 
 } // namespace
 
-void addEar(CLI::App& command, Ear& ear)
-{
-    command.add_option("--ear", ear, "Which listener: new, or old, which it replaces")
-        ->transform(CLI::CheckedTransformer(
-            std::map<std::string, Ear>{{"old", Ear::Old}, {"new", Ear::New}}));
-}
-
 void addAnalyse(CLI::App& app, std::function<int()>& run)
 {
     auto options = std::make_shared<AnalyseOptions>();
@@ -317,7 +309,6 @@ void addAnalyse(CLI::App& app, std::function<int()>& run)
     command->add_option("--answer", options->answers,
                         "The answer to what an uncertain reading asks; may be given again for the "
                         "next question");
-    addEar(*command, options->ear);
     command->add_option("--save", options->person,
                         "Save each reading as a sitting of the person in whose name this is");
     addJournalFolder(*command, options->data);

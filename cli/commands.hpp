@@ -25,7 +25,4 @@ void addSittings(CLI::App& journal, std::function<int()>& run);
 /// The option --data of a command; without it the journal that the window uses.
 void addJournalFolder(CLI::App& command, std::string& folder);
 
-/// The option --ear of a command, until the second listener has replaced the first.
-void addEar(CLI::App& command, Ear& ear);
-
 } // namespace layakari::cli

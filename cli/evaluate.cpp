@@ -19,7 +19,6 @@ constexpr const char* truthEnding = ".truth.json";
 
 struct EvaluateOptions {
     std::string folder;
-    Ear ear = Ear::New;
     bool asJson = false;
 };
 
@@ -68,12 +67,12 @@ struct Evaluated {
     std::vector<Evaluation> after; ///< after each answer to a question, by somebody who knows
 };
 
-Result<Evaluated> evaluateOne(const Example& example, Ear ear, const Progress& progress)
+Result<Evaluated> evaluateOne(const Example& example, const Progress& progress)
 {
     constexpr std::size_t mostAnswers = 2;
     const auto truth = readTruthFile(example.truth);
     if (!truth) return fail(truth.error());
-    const auto listened = listenToFile(example.sound, progress, ear);
+    const auto listened = listenToFile(example.sound, progress);
     if (!listened) return fail(listened.error());
     const auto plan = truth->hasPlan() ? std::optional(truth->plan) : std::nullopt;
     Known known;
@@ -171,8 +170,7 @@ int evaluateFolder(const EvaluateOptions& options)
     if (!options.asJson) printHead();
     for (std::size_t i = 0; i < examples->size(); ++i) {
         const Example& example = (*examples)[i];
-        const auto done =
-            evaluateOne(example, options.ear, {[&](double f) { line.tell(i, f); }, stop});
+        const auto done = evaluateOne(example, {[&](double f) { line.tell(i, f); }, stop});
         line.clear();
         if (!done) {
             status = graver(status, refuse(done.error()));
@@ -208,7 +206,6 @@ void addEvaluate(CLI::App& app, std::function<int()>& run)
         ->required();
     command->add_flag("--json", options->asJson,
                       "Print one line of JSON for each recording, and one for all");
-    addEar(*command, options->ear);
     command->footer(
         "What a truth file has in it is in docs/formats.md; the window exports a corrected\n"
         "reading as one. A phase counts as found when one of its kind overlaps half of it.\n\n"

@@ -1,6 +1,6 @@
 #!/usr/bin/python3
 # SPDX-License-Identifier: GPL-3.0-or-later
-"""What halving and doubling a constant of the second ear does to its readings: a table, a row a constant.
+"""What halving and doubling a constant does to its readings: a table, a row a constant.
 
     sensitivity.py CORPUS --work FOLDER [--only PART] [--out CSV]
 
@@ -36,7 +36,7 @@ CONSTANTS = [
 
 
 def score(corpus, cli):
-    run = subprocess.run([cli, "evaluate", corpus, "--ear", "new", "--json"], capture_output=True, check=True)
+    run = subprocess.run([cli, "evaluate", corpus, "--json"], capture_output=True, check=True)
     return json.loads(run.stdout.splitlines()[-1])["breath_f1"]
 
 

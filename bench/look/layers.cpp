@@ -1,10 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
-// Usage: bench-layers SOUND OUT.json: what each layer of the second ear finds in a recording, every
+// Usage: bench-layers SOUND OUT.json: what each layer of the ear finds in a recording, every
 // 20 ms, for bench/look/layers.py to draw.
 #include "bench/common/shell.hpp"
 #include "bench/common/track.hpp"
-#include "core/hear/listen_anew.hpp"
+#include "core/hear/listener.hpp"
 
 #include <fstream>
 #include <nlohmann/json.hpp>
@@ -33,8 +33,8 @@ json edgesOf(const std::vector<Sound>& sounds)
 {
     json edges = json::array();
     for (const Sound& sound : sounds)
-        for (const SoundEdge* edge : {&sound.start, &sound.end})
-            edges.push_back({edge->moment.seconds, edge->moment.sdSeconds});
+        for (const Moment& edge : {sound.start, sound.end})
+            edges.push_back({edge.seconds, edge.sdSeconds});
     return edges;
 }
 
@@ -45,7 +45,7 @@ int main(int argc, char** argv)
     if (argc != 3) bench::giveUp("Usage: bench-layers SOUND OUT.json");
     const FeatureTrack track = bench::trackOf(argv[1]);
     std::optional<Layers> found;
-    listenAnew(track, {}, nullptr, &found);
+    listenTo(track, {}, nullptr, &found);
     if (!found) bench::giveUp("there is no sound in it");
     const Layers& layers = *found;
     const std::size_t steps = layers.classes.steps();

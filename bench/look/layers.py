@@ -1,6 +1,6 @@
 #!/usr/bin/python3
 # SPDX-License-Identifier: GPL-3.0-or-later
-"""Draws what each layer of the second ear finds in a recording, from the spectrogram down to the boundaries.
+"""Draws what each layer of the ear finds in a recording, from the spectrogram down to the boundaries.
 
     layers.py SOUND --layers BENCH-LAYERS --truth FILE [--from S] [--to S] --out PNG
 

@@ -3,7 +3,7 @@
 
 #include "core/align/path_sum.hpp"
 #include "core/listen/breath_classes.hpp"
-#include "core/listen/listener.hpp"
+#include "core/listen/heard.hpp"
 
 #include <array>
 #include <optional>

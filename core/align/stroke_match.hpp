@@ -2,7 +2,7 @@
 #pragma once
 
 #include "core/listen/bellows_halves.hpp"
-#include "core/listen/listener.hpp"
+#include "core/listen/heard.hpp"
 #include "core/plan/plan.hpp"
 
 #include <cstddef>

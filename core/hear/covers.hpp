@@ -2,7 +2,7 @@
 #pragma once
 
 #include "core/classes/class_net.hpp"
-#include "core/listen/listener.hpp"
+#include "core/listen/heard.hpp"
 #include "core/segments/observations.hpp"
 
 #include <vector>

@@ -68,7 +68,8 @@ bool callsFirstWhatTheOtherDoes(const Heard& earlier, const Heard& later)
         for (const HeardSpan& other : later.spans) {
             if (span.kind != HeardSpan::Kind::Breath || other.kind != HeardSpan::Kind::Breath)
                 continue;
-            const double both = std::min(span.endS, other.endS) - std::max(span.startS, other.startS);
+            const double both =
+                std::min(span.endS, other.endS) - std::max(span.startS, other.startS);
             if (both > 0) agree += both * (span.isFirstKind - 0.5) * (other.isFirstKind - 0.5);
         }
     return agree >= 0;

@@ -3,8 +3,7 @@
 
 #include "core/base/quantile.hpp"
 #include "core/hear/join_looks.hpp"
-#include "core/hear/listen_anew.hpp"
-#include "core/listen/turns.hpp"
+#include "core/hear/listener.hpp"
 
 #include <algorithm>
 #include <numeric>
@@ -46,10 +45,14 @@ constexpr double flutterQuantile = 0.05; // a rarer moment was a knock's or a ga
 constexpr std::size_t flutterFrames = framesIn(3);
 constexpr std::size_t guardFrames = framesIn(0.1); // the dip itself
 constexpr std::size_t backFrames = framesIn(0.5);  // how far an onset is followed back
+// The shortest breath that a turn may leave on either side; what is shorter in a quiet stretch was
+// a knock.
+constexpr double shortestBreathSeconds = 0.45;
+constexpr double knockSeconds = 0.18;
 constexpr double inPassingSdSeconds = 0.08;
 constexpr double turnShowsSeconds = 0.5;
 constexpr double longestWordSeconds = 0.9; // a shorter voiced sound is no hum
-constexpr float voicedStrength = 0.6f; // Voicing::strength of a voice; of noise some 0.3
+constexpr float voicedStrength = 0.6f;     // Voicing::strength of a voice; of noise some 0.3
 
 } // namespace
 
@@ -103,7 +106,8 @@ void LiveEar::hearFrame(std::size_t frame)
     if (m_rise.size() > backFrames) m_rise.erase(m_rise.begin());
     const float rise = steadyRise();
     const Voicing& voicing = track.voicing(frame);
-    m_present->pitchHz = m_present->sounds() && voicing.strength > voicedStrength ? voicing.pitchHz : 0;
+    m_present->pitchHz =
+        m_present->sounds() && voicing.strength > voicedStrength ? voicing.pitchHz : 0;
 
     // Right after a sound a gain rises faster than it can be followed.
     const bool isRoom = hasGain && m_gain.isRoom();
@@ -246,14 +250,18 @@ bool LiveEar::cannotSeeTurnYet(const Present& seen) const
 void LiveEar::look()
 {
     const std::size_t first = m_nextFrame - std::min(m_nextFrame, framesIn(windowSeconds));
-    LookBefore before{m_heard.room, {}};
+    LookBefore before{m_heard.room, {}, {}};
     const bool isTriedAnew = m_nextFrame < knownAfter || ++m_looks % lookAnew == 0;
     if (m_kinds) before.kinds = EarlierKinds{*m_kinds, isTriedAnew};
+    if (!isTriedAnew) before.echo = m_echo;
     std::optional<Layers> layers;
     Heard heard = joinLooks(
-        m_heard, listenAnew(m_extractor.track().slice(first, m_nextFrame), {}, &before, &layers),
+        m_heard, listenTo(m_extractor.track().slice(first, m_nextFrame), {}, &before, &layers),
         static_cast<double>(first) * FeatureTrack::hopSeconds);
-    if (layers && layers->found.learned) m_kinds = layers->found.learned;
+    if (layers && layers->found.learned) {
+        m_kinds = layers->found.learned;
+        m_echo = layers->placed.echo;
+    }
     const HeardSpan last = heard.spans.empty() ? HeardSpan{} : heard.spans.back();
     Present seen = presentIn(heard);
     if (cannotSeeTurnYet(seen)) {

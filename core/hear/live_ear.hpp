@@ -4,7 +4,8 @@
 #pragma once
 
 #include "core/features/recorder_gain.hpp"
-#include "core/listen/listener.hpp"
+#include "core/listen/heard.hpp"
+#include "core/segments/boundary_fit.hpp"
 #include "core/segments/segmenter.hpp"
 
 #include <optional>
@@ -14,7 +15,7 @@
 namespace layakari {
 
 /// Hears a stream. Between two full looks each new frame is held against what the last look learned
-/// of the room; a full look is `listenAnew` over the last `windowSeconds`, taken every
+/// of the room; a full look is `listenTo` over the last `windowSeconds`, taken every
 /// `lookEverySeconds`, and puts right what was heard in passing. What lies before that window stays
 /// as it was heard. Keeps the features of everything, so that `listenTo(ear.track())` is the second
 /// look at the end.
@@ -56,7 +57,8 @@ private:
     std::size_t m_nextFrame = 0; ///< to be heard in passing
     std::size_t m_nextLook = 0;
     int m_looks = 0;
-    std::optional<LearnedKinds> m_kinds; ///< of the last look
+    std::optional<LearnedKinds> m_kinds; ///< of the last look, as the echo
+    std::optional<RoomEcho> m_echo;
     std::size_t m_changedAt = 0; ///< the frame in which the present began to differ from the past
     std::vector<float> m_rise;   ///< of the last frames, the newest at the end
     std::size_t m_voicedFrames = 0; ///< of the present sound

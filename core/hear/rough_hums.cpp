@@ -14,10 +14,9 @@ namespace {
 std::size_t beginOf(const HeardHum& hum) { return hum.firstFrame; }
 std::size_t endOf(const HeardHum& hum) { return hum.firstFrame + hum.frames.size(); }
 
-// For each step, whether the classes hear a voice or a tone there and no breath, on average over
-// 0.4 s. Of a hum they know half a second before it begins, while the inhale before it still
-// sounds.
-std::vector<bool> voiced(const ClassTrack& classes)
+// For each step, whether the classes hear a voice or a tone there, on average over 0.4 s. `alone`:
+// and no breath beside it.
+std::vector<bool> voiced(const ClassTrack& classes, bool alone)
 {
     constexpr std::size_t around = 10; // steps
     constexpr double likely = 0.5;
@@ -27,7 +26,8 @@ std::vector<bool> voiced(const ClassTrack& classes)
         const std::size_t begin = i - std::min(i, around);
         const std::size_t end = std::min(is.size(), i + around + 1);
         for (std::size_t n = begin; n < end; ++n)
-            sum += classes.voiceOrTone(n) * (1 - classes.probability[n][ClassTrack::Breath]);
+            sum += classes.voiceOrTone(n) *
+                   (alone ? 1 - classes.probability[n][ClassTrack::Breath] : 1);
         is[i] = sum / static_cast<double>(end - begin) > likely;
     }
     return is;
@@ -35,13 +35,17 @@ std::vector<bool> voiced(const ClassTrack& classes)
 
 class Growing {
 public:
-    explicit Growing(const ClassTrack& classes) : m_voiced(voiced(classes)) {}
+    explicit Growing(const ClassTrack& classes)
+        : m_voiced(voiced(classes, false)), m_voicedAlone(voiced(classes, true))
+    {
+    }
 
-    // Where what is voiced up to `begin` has begun, not before `from`.
+    // Where what is voiced up to `begin` has begun, not before `from`. The classes know of a hum
+    // half a second before it begins, while the inhale before it still sounds.
     std::size_t before(std::size_t begin, std::size_t from) const
     {
         std::size_t grown = begin;
-        while (grown > from && begin - grown < most && isVoiced(grown - 1)) --grown;
+        while (grown > from && begin - grown < most && isIn(m_voicedAlone, grown - 1)) --grown;
         return isOurs(begin - grown) ? grown : begin;
     }
 
@@ -49,7 +53,7 @@ public:
     std::size_t after(std::size_t end, std::size_t to) const
     {
         std::size_t grown = end;
-        while (grown < to && grown - end < most && isVoiced(grown)) ++grown;
+        while (grown < to && grown - end < most && isIn(m_voiced, grown)) ++grown;
         return isOurs(grown - end) || grown == to ? grown : end;
     }
 
@@ -61,13 +65,14 @@ private:
 
     static bool isOurs(std::size_t frames) { return frames >= least && frames < most; }
 
-    bool isVoiced(std::size_t frame) const
+    static bool isIn(const std::vector<bool>& steps, std::size_t frame)
     {
         const std::size_t step = frame / ClassInput::framesPerStep;
-        return step < m_voiced.size() && m_voiced[step];
+        return step < steps.size() && steps[step];
     }
 
     std::vector<bool> m_voiced;
+    std::vector<bool> m_voicedAlone;
 };
 
 // What was added says how far off the end may be.

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "core/listen/listener.hpp"
+#include "core/listen/heard.hpp"
 #include "core/segments/segment_model.hpp"
 
 namespace layakari {

@@ -56,13 +56,6 @@ float spreadBelow(const std::vector<float>& riseDb, float middleDb)
     return std::min(mostSpreadDb, static_cast<float>(std::sqrt(squares / std::max(count, 1.0))));
 }
 
-double framesWithin(const std::vector<float>& riseDb, float middleDb, float reachDb)
-{
-    return static_cast<double>(std::count_if(riseDb.begin(), riseDb.end(), [&](float value) {
-        return std::abs(value - middleDb) < reachDb;
-    }));
-}
-
 // How far over quiet the louder half of what sounds lies.
 float usualBreathDb(const std::vector<float>& rise, const QuietLevel& quiet)
 {
@@ -107,13 +100,6 @@ QuietLevel quietAtFloor()
     return {0.25f, 0.35f};
 }
 
-double shareAtFloor(const std::vector<float>& riseDb)
-{
-    constexpr float reachDb = 1;
-    return framesWithin(riseDb, quietAtFloor().middleDb, reachDb) /
-           std::max<double>(1, static_cast<double>(riseDb.size()));
-}
-
 std::optional<QuietLevel> quietAmong(const std::vector<float>& riseDb,
                                      const std::vector<bool>& sounds)
 {
@@ -124,22 +110,6 @@ std::optional<QuietLevel> quietAmong(const std::vector<float>& riseDb,
     if (quiet.size() < leastFrames) return std::nullopt;
     const float middle = quantile(quiet, 0.5);
     return QuietLevel{middle, spreadBelow(quiet, middle)};
-}
-
-bool isLevelOfItsOwn(const std::vector<float>& riseDb, const QuietLevel& quiet)
-{
-    // Steady noise spreads over 0.2 to 0.5 dB here, rooms that swell over more than one.
-    constexpr float mostSpread = 0.6f;
-    constexpr float binDb = 0.5f;
-    constexpr double dip = 0.85;
-    constexpr int binsAbove = 4;
-    if (quiet.spreadDb > mostSpread) return false;
-    const double peak = framesWithin(riseDb, quiet.middleDb, binDb / 2);
-    for (int bin = 1; bin <= binsAbove; ++bin) {
-        const float above = quiet.middleDb + binDb * static_cast<float>(bin);
-        if (framesWithin(riseDb, above, binDb / 2) < dip * peak) return true;
-    }
-    return false;
 }
 
 std::vector<float> smoothedRise(const std::vector<float>& meanRiseDb)
@@ -154,21 +124,6 @@ ActivityLevels activityLevels(const std::vector<float>& rise, const QuietLevel& 
                                        std::min(mostOnDb, onShareOfBreath * breath)}),
             quiet.middleDb + std::max({leastOffDb, offSpreads * quiet.spreadDb,
                                        std::min(mostOffDb, offShareOfBreath * breath)})};
-}
-
-std::vector<FrameRange> findActivity(const std::vector<float>& rise, const ActivityLevels& levels)
-{
-    std::vector<FrameRange> ranges;
-    for (std::size_t i = 0; i < rise.size(); ++i) {
-        if (rise[i] < levels.onDb) continue;
-        std::size_t begin = i;
-        const std::size_t least = ranges.empty() ? 0 : ranges.back().end;
-        while (begin > least && rise[begin - 1] > levels.offDb) --begin;
-        while (i < rise.size() && rise[i] > levels.offDb) ++i;
-        if (static_cast<double>(i - begin) * FeatureTrack::hopSeconds >= knockSeconds)
-            ranges.push_back({begin, i});
-    }
-    return ranges;
 }
 
 } // namespace layakari

@@ -35,30 +35,17 @@ ActivityLevels activityLevels(const std::vector<float>& smoothedRiseDb, const Qu
 /// The rise as activity is looked for in it: without what is shorter than 50 ms.
 std::vector<float> smoothedRise(const std::vector<float>& meanRiseDb);
 
-/// The stretches in which something sounds: the smoothed rise passes the upper level, and lasts
-/// until it is under the lower one (hysteresis). Sounds shorter than `knockSeconds` are left out:
-/// knocks, ticks and clicks, which no breath is. Empty for an empty or an even recording.
-std::vector<FrameRange> findActivity(const std::vector<float>& smoothedRiseDb,
-                                     const ActivityLevels& levels);
-
-inline constexpr double knockSeconds = 0.18;
-
 /// The lowest dense stretch of 1.5 dB among the lowest values, and the spread below its middle,
 /// where no breath can widen it.
 QuietLevel quietLevel(const std::vector<float>& smoothedRiseDb);
 
-/// Where quiet lies when the first guess of the floor is right and no room swells, and the share of
-/// the frames within a dB of it.
+/// Where quiet lies when the first guess of the floor is right and no room swells.
 QuietLevel quietAtFloor();
-double shareAtFloor(const std::vector<float>& smoothedRiseDb);
 
 /// The middle of the frames that are not in `sounds`, and the spread below it. None where those are
 /// less than 0.2 s, of which nothing is learned: rain lies so far over its quietest moments that it
 /// passes for sound.
 std::optional<QuietLevel> quietAmong(const std::vector<float>& smoothedRiseDb,
                                      const std::vector<bool>& sounds);
-
-/// Whether quiet stands apart from all that is louder: narrow, with fewer frames just above it.
-bool isLevelOfItsOwn(const std::vector<float>& smoothedRiseDb, const QuietLevel& quiet);
 
 } // namespace layakari

@@ -2,7 +2,7 @@
 #pragma once
 
 #include "core/base/result.hpp"
-#include "core/listen/listener.hpp"
+#include "core/listen/heard.hpp"
 
 #include <optional>
 #include <string>

@@ -3,7 +3,6 @@
 
 #include "core/listen/friction.hpp"
 #include "core/listen/rise.hpp"
-#include "core/listen/turns.hpp"
 
 #include <algorithm>
 #include <array>

@@ -202,4 +202,14 @@ std::vector<float> runningMedian(const std::vector<float>& values, std::size_t w
     return medians;
 }
 
+float contrastDb(const Bands& a, const Bands& b, const Bands& weights)
+{
+    float meanDifference = 0;
+    for (std::size_t i = 0; i < bandCount; ++i) meanDifference += weights[i] * (a[i] - b[i]);
+    float squares = 0;
+    for (std::size_t i = 0; i < bandCount; ++i)
+        squares += weights[i] * std::pow(a[i] - b[i] - meanDifference, 2.0f);
+    return std::sqrt(squares);
+}
+
 } // namespace layakari

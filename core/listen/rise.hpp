@@ -40,6 +40,10 @@ std::vector<float> powerOverFloor(const FeatureTrack& track, const NoiseFloor& f
 BandWeights weighBands(const FeatureTrack& track, const NoiseFloor& floor,
                        const std::vector<bool>& active);
 
+/// How much two spectra differ beside their level, in dB: the weighted standard deviation of their
+/// difference. `weights` sum to 1.
+float contrastDb(const Bands& a, const Bands& b, const Bands& weights);
+
 /// Running mean over `width` (odd) frames, shorter at the ends.
 std::vector<float> smoothed(const std::vector<float>& values, std::size_t width);
 

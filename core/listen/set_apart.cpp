@@ -32,24 +32,13 @@ std::vector<bool> maskOf(std::size_t frames, const std::vector<FrameRange>& rang
     return mask;
 }
 
-// The level below which `share` of the frames lie.
-float levelBelow(const FeatureTrack& track, const std::vector<std::size_t>& frames, double share)
-{
-    std::vector<float> levels;
-    for (const std::size_t i : frames) levels.push_back(meanLevel(track.levels(i)));
-    return quantile(std::move(levels), share);
-}
-
-// The quietest frames around a range, none of them within one. Of the recording: where the breath
-// leaves hardly any quiet, as between hum and hum, only those that are as quiet as the recording's
-// quietest; else these. Of what lies beside: a tenth of it is quiet, in a room that has grown
-// louder too.
+// The quietest frames around a range, none of them within one: those that are as quiet as the
+// recording's quietest; these where the breath leaves hardly any, as between hum and hum.
 std::vector<std::size_t> quietFrames(const FeatureTrack& track, const std::vector<bool>& taken,
                                      const std::vector<std::size_t>& quietest,
-                                     const FrameRange& range, QuietOf quiet)
+                                     const FrameRange& range)
 {
     constexpr float asQuietDb = 3;
-    constexpr double quietBeside = 0.1;
     std::vector<std::size_t> frames;
     const std::size_t first = range.begin > near ? range.begin - near : 0;
     const std::size_t last = std::min(track.frames(), range.end + near);
@@ -59,7 +48,6 @@ std::vector<std::size_t> quietFrames(const FeatureTrack& track, const std::vecto
     float usual = 0;
     for (const std::size_t i : quietest)
         usual += meanLevel(track.levels(i)) / static_cast<float>(quietest.size());
-    if (quiet == QuietOf::Beside) usual = std::max(usual, levelBelow(track, frames, quietBeside));
     std::erase_if(frames,
                   [&](std::size_t i) { return meanLevel(track.levels(i)) >= usual + asQuietDb; });
     return frames.size() >= enough ? frames : quietest;
@@ -107,8 +95,7 @@ std::vector<HeardSpan> spansToSetIn(const Heard& heard)
 
 } // namespace
 
-FeatureTrack asRoom(const FeatureTrack& track, const std::vector<FrameRange>& ranges,
-                    QuietOf quietOf)
+FeatureTrack asRoom(const FeatureTrack& track, const std::vector<FrameRange>& ranges)
 {
     const std::vector<bool> taken = maskOf(track.frames(), ranges);
     FeatureTrack calm;
@@ -126,7 +113,7 @@ FeatureTrack asRoom(const FeatureTrack& track, const std::vector<FrameRange>& ra
             continue;
         }
         if (quiet.empty() && next < ranges.size())
-            quiet = quietFrames(track, taken, quietest, ranges[next], quietOf);
+            quiet = quietFrames(track, taken, quietest, ranges[next]);
         if (quiet.empty()) {
             Bands silent;
             silent.fill(silenceDb);

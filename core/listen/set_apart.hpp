@@ -4,21 +4,15 @@
 // breaths are looked for, and put back among the spans afterwards.
 #pragma once
 
-#include "core/listen/listener.hpp"
+#include "core/listen/heard.hpp"
 
 #include <vector>
 
 namespace layakari {
 
-/// Whose quiet a range is filled with: of moments near it those as quiet as the recording's
-/// quietest, or its own surroundings' quietest, which pauses and rests leave beside strokes, but
-/// not breaths between hums.
-enum class QuietOf { Recording, Beside };
-
 /// The track with each range filled with moments of the room from near it: nothing sounds there any
 /// more.
-FeatureTrack asRoom(const FeatureTrack& track, const std::vector<FrameRange>& ranges,
-                    QuietOf quiet = QuietOf::Recording);
+FeatureTrack asRoom(const FeatureTrack& track, const std::vector<FrameRange>& ranges);
 
 /// Those of `ranges` that lie outside `others` for the most part.
 std::vector<FrameRange> outside(std::vector<FrameRange> ranges,

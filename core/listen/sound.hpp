@@ -1,24 +1,19 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "core/listen/boundary.hpp"
-
 namespace layakari {
 
-/// Where a sound begins or ends: at first to a frame, and in the end to a moment.
-struct SoundEdge {
-    BoundaryKind kind = BoundaryKind::Onset;
-    std::size_t frame = 0;
-    Moment moment;
-    float logOdds = 0; ///< of a turn
+/// A boundary: seconds from the recording's start, and their standard deviation.
+struct Moment {
+    double seconds = 0;
+    double sdSeconds = 0;
 };
 
-/// Something that sounds, before anybody knows what; neighbours that touch share the moment of
-/// their turn.
+/// A breath by its sound alone.
 struct Sound {
-    SoundEdge start;
-    SoundEdge end;
-    bool isRoom = false;
+    Moment start;
+    Moment end;
+    bool turns = false; ///< it begins where the breath before it ends, without a pause
     /// Probabilities: that it is breath, and if so, of the first of the recording's two kinds.
     double isBreath = 1;
     double isFirstKind = 0.5;

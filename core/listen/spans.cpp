@@ -25,8 +25,8 @@ public:
     {
         for (std::size_t i = 0; i < m_sounds.size(); ++i) {
             const Sound& sound = m_sounds[i];
-            const Moment& start = sound.start.moment;
-            const Moment& end = sound.end.moment;
+            const Moment& start = sound.start;
+            const Moment& end = sound.end;
             if (end.seconds <= start.seconds) continue;
             const double from = heard.spans.empty() ? 0.0 : heard.spans.back().endS;
             const double fromSd = heard.spans.empty() ? 0.0 : heard.spans.back().endSdS;

@@ -6,7 +6,7 @@
 #pragma once
 
 #include "core/base/enum_words.hpp"
-#include "core/listen/listener.hpp"
+#include "core/listen/heard.hpp"
 
 #include <string>
 #include <vector>

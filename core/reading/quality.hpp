@@ -3,7 +3,7 @@
 
 #include "core/audio/recording.hpp"
 #include "core/base/enum_words.hpp"
-#include "core/listen/listener.hpp"
+#include "core/listen/heard.hpp"
 
 #include <optional>
 #include <string>

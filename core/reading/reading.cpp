@@ -5,7 +5,7 @@
 #include "core/align/slow_bellows.hpp"
 #include "core/audio/block_queue.hpp"
 #include "core/base/barrier.hpp"
-#include "core/hear/listen_anew.hpp"
+#include "core/hear/listener.hpp"
 #include "core/listen/ocean_breath.hpp"
 #include "core/reading/beyond_phases.hpp"
 #include "core/reading/quick_breaths.hpp"
@@ -176,8 +176,7 @@ bool Reading::heardBreathing() const
 
 namespace {
 
-Result<Listened> decodeAndListen(const std::filesystem::path& path, const Progress& progress,
-                                 Ear ear)
+Result<Listened> decodeAndListen(const std::filesystem::path& path, const Progress& progress)
 {
     constexpr double decodingShare = 0.85;
     FeatureExtractor extractor;
@@ -190,23 +189,22 @@ Result<Listened> decodeAndListen(const std::filesystem::path& path, const Progre
     if (!info) return fail(info.error());
     const Progress listening{
         [&](double f) { progress.tell(decodingShare + (1 - decodingShare) * f); }, progress.stop};
-    return listenToSound(*std::move(info), extractor.take(), damage, listening, ear);
+    return listenToSound(*std::move(info), extractor.take(), damage, listening);
 }
 
 } // namespace
 
-Result<Listened> listenToFile(const std::filesystem::path& path, const Progress& progress, Ear ear)
+Result<Listened> listenToFile(const std::filesystem::path& path, const Progress& progress)
 {
     return withoutThrowing(ErrorCode::CannotRead, path.string(),
-                           [&] { return decodeAndListen(path, progress, ear); });
+                           [&] { return decodeAndListen(path, progress); });
 }
 
 Listened listenToSound(RecordingInfo recording, FeatureTrack track, const SoundDamage& damage,
-                       const Progress& progress, Ear ear)
+                       const Progress& progress)
 {
     Listened listened{std::move(recording), std::move(track), {}, {}};
-    listened.heard =
-        ear == Ear::New ? listenAnew(listened.track, progress) : listenTo(listened.track, progress);
+    listened.heard = listenTo(listened.track, progress);
     progress.orStop();
     listened.heard.ocean = findOceanBreath(listened.track, listened.heard.spans);
     progress.orStop();

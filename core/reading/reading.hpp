@@ -71,17 +71,13 @@ struct Listened {
     Quality quality;
 };
 
-/// Which listener: the first design, or the second (docs/ear.md), until that has replaced it.
-enum class Ear { Old, New };
-
 /// Decodes and listens. Errors as `decodeRecording`. No breathing in it is not an error here.
-Result<Listened> listenToFile(const std::filesystem::path& path, const Progress& progress = {},
-                              Ear ear = Ear::New);
+Result<Listened> listenToFile(const std::filesystem::path& path, const Progress& progress = {});
 
 /// The same for sound that is in memory, whose features are `track`. Throws `StoppedByCaller`,
 /// which only a caller that can stop has to expect.
 Listened listenToSound(RecordingInfo recording, FeatureTrack track, const SoundDamage& damage,
-                       const Progress& progress = {}, Ear ear = Ear::New);
+                       const Progress& progress = {});
 
 /// What is known of a recording's breaths beside their sound.
 struct Known {

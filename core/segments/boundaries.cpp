@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/segments/boundaries.hpp"
 
-#include "core/listen/listener.hpp"
+#include "core/listen/heard.hpp"
 
 #include <algorithm>
 #include <cmath>
@@ -103,11 +103,11 @@ public:
     {
     }
 
-    Boundaries place()
+    Boundaries place(const std::optional<RoomEcho>& echo)
     {
         Boundaries placed;
         if (m_breaths.empty()) return placed;
-        placed.echo = m_echo = findEcho();
+        placed.echo = m_echo = echo ? *echo : findEcho();
         placed.sounds.resize(m_breaths.size());
         placeAll(placed.sounds);
         closeShortPauses(placed.sounds);
@@ -204,11 +204,10 @@ private:
     void placeOne(std::size_t i, Sound& sound) const
     {
         const Breath& breath = m_breaths[i];
-        sound.start = {breath.turns ? BoundaryKind::Turn : BoundaryKind::Onset, breath.begin,
-                       momentOf(startOf(i), breath.kind), 0};
-        sound.end = {BoundaryKind::Offset, breath.end, {}, 0};
+        sound.start = momentOf(startOf(i), breath.kind);
+        sound.turns = breath.turns;
         setProbabilities(breath, sound);
-        if (!touchesNext(i)) sound.end.moment = momentOf(endOf(i), breath.kind);
+        if (!touchesNext(i)) sound.end = momentOf(endOf(i), breath.kind);
     }
 
     Moment momentOf(const EdgeSearch& search, std::size_t kind) const
@@ -281,11 +280,10 @@ private:
     static void closeShortPauses(std::vector<Sound>& sounds)
     {
         for (std::size_t i = 1; i < sounds.size(); ++i) {
-            Moment& end = sounds[i - 1].end.moment;
-            Moment& start = sounds[i].start.moment;
+            Moment& end = sounds[i - 1].end;
+            Moment& start = sounds[i].start;
             const double pause = start.seconds - end.seconds;
-            if (sounds[i].start.kind == BoundaryKind::Turn || pause >= shortestHoldSeconds)
-                continue;
+            if (sounds[i].turns || pause >= shortestHoldSeconds) continue;
             const double weight = 1 / (start.sdSeconds * start.sdSeconds);
             const double other = 1 / (end.sdSeconds * end.sdSeconds);
             const double seconds =
@@ -293,7 +291,7 @@ private:
             // The pause itself says how far apart two readings of one turn can lie.
             const double apart = std::sqrt(1 / (weight + other) + pause * pause / 12);
             start = end = {seconds, std::hypot(apart, halfTurnSeconds)};
-            sounds[i].start.kind = sounds[i - 1].end.kind = BoundaryKind::Turn;
+            sounds[i].turns = true;
         }
     }
 };
@@ -302,13 +300,14 @@ private:
 
 Boundaries placeBoundaries(const Segmentation& found, const FeatureTrack& track,
                            const NoiseFloor& floor, const std::vector<float>& over,
-                           const KnownSounds& known, const Progress& progress)
+                           const KnownSounds& known, const Progress& progress,
+                           const std::optional<RoomEcho>& echo)
 {
     std::vector<FrameRange> apart = known.hums;
     apart.insert(apart.end(), known.strokes.begin(), known.strokes.end());
     std::sort(apart.begin(), apart.end(),
               [](const FrameRange& a, const FrameRange& b) { return a.begin < b.begin; });
-    return Placer(found, track, floor, over, apart, progress).place();
+    return Placer(found, track, floor, over, apart, progress).place(echo);
 }
 
 } // namespace layakari

@@ -7,6 +7,7 @@
 #include "core/segments/boundary_fit.hpp"
 #include "core/segments/segmenter.hpp"
 
+#include <optional>
 #include <vector>
 
 namespace layakari {
@@ -27,9 +28,10 @@ struct Boundaries {
 /// direct sound's share under which all of them together are most likely. Where something else
 /// sounds over a boundary (`over`, a value a frame), it lies anywhere in that. Breath that is
 /// mostly under something known is none of its own. Pauses that are too short to be holds become
-/// turns.
+/// turns. `echo`: as it is known already.
 Boundaries placeBoundaries(const Segmentation& found, const FeatureTrack& track,
                            const NoiseFloor& floor, const std::vector<float>& over,
-                           const KnownSounds& known, const Progress& progress = {});
+                           const KnownSounds& known, const Progress& progress = {},
+                           const std::optional<RoomEcho>& echo = {});
 
 } // namespace layakari

@@ -382,7 +382,7 @@ TEST_CASE("Where a cycle is missing, the pitches tell which, whatever Sa the per
     }
 }
 
-TEST_CASE("Of as many hums as are planned none is left over as natural breath; of more, one may be")
+TEST_CASE("Of as many hums as are planned none is left over as natural breath, of more one may be")
 {
     const auto leavesOneOver = [](int hums, int planned) {
         Heardings h;

@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/hear/listener.hpp"
 #include "core/listen/attack.hpp"
-#include "core/listen/listener.hpp"
 #include "core/listen/struck.hpp"
 #include "tests/support/stroke_sound.hpp"
 

@@ -3,7 +3,7 @@
 // What lies under the breath: a recorder that suppresses noise, told by how its quiet flutters.
 #include "core/background/flutter.hpp"
 #include "core/hear/covers.hpp"
-#include "core/hear/listen_anew.hpp"
+#include "core/hear/listener.hpp"
 #include "core/reading/quality.hpp"
 #include "core/reading/reading.hpp"
 #include "tests/support/sounds.hpp"
@@ -31,7 +31,7 @@ Quality qualityThrough(const std::string& filter)
     writeFloatWav(folder.path() / "plain.wav", bursts(60, analysisRateHz, breaths, 0.05, 0.003),
                   analysisRateHz);
     encode(folder.path() / "plain.wav", folder.path() / "recorded.wav", filter);
-    const auto listened = listenToFile(folder.path() / "recorded.wav", {}, Ear::New);
+    const auto listened = listenToFile(folder.path() / "recorded.wav");
     REQUIRE(listened);
     return listened->quality;
 }
@@ -90,7 +90,7 @@ TEST_CASE("A stretch over which somebody speaks is named, and breath without wor
     std::vector<float> sound = bursts(80, analysisRateHz, breaths, 0.01, 0.0005);
     const auto faultsOf = [](const std::vector<float>& heard) {
         const FeatureTrack track = trackOf(heard);
-        return findFaults(track, listenAnew(track)).unreadable;
+        return findFaults(track, listenTo(track)).unreadable;
     };
     CHECK(faultsOf(sound).empty());
     for (double t = 30; t < 50; t += 0.62) speak(sound, t, 0.58, 170 + 3 * (t - 40), 0.2);
@@ -158,7 +158,7 @@ TEST_CASE("A hum covers nothing, since it is the exhale, and what is not known d
 TEST_CASE("Where a hum begins and ends is known no better than to half a turn")
 {
     const auto practice = practise("humming-3", Temperament{}, 12);
-    const Heard heard = listenAnew(trackOf(practice.sound));
+    const Heard heard = listenTo(trackOf(practice.sound));
     REQUIRE(heard.hums.size() == 3);
     for (const HeardHum& hum : heard.hums) {
         CHECK(hum.startSdS >= halfTurnSeconds);

@@ -2,7 +2,7 @@
 #include "core/align/slow_bellows.hpp"
 #include "core/align/stroke_match.hpp"
 #include "core/curriculum/presets.hpp"
-#include "core/listen/listener.hpp"
+#include "core/hear/listener.hpp"
 #include "core/reading/beyond_phases.hpp"
 #include "tests/support/stroke_sound.hpp"
 

@@ -2,6 +2,7 @@
 #include "core/align/breath_beat.hpp"
 #include "core/align/slow_bellows.hpp"
 #include "core/curriculum/presets.hpp"
+#include "core/hear/listener.hpp"
 #include "tests/support/stroke_sound.hpp"
 
 #include <catch2/catch.hpp>

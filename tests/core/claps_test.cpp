@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "core/listen/listener.hpp"
+#include "core/hear/listener.hpp"
 #include "core/listen/painted_over.hpp"
 #include "tests/support/stroke_sound.hpp"
 

@@ -1,10 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/classes/class_input.hpp"
-#include "core/hear/listen_anew.hpp"
+#include "core/hear/listener.hpp"
 #include "core/hear/one_hum.hpp"
 #include "core/hear/rough_hums.hpp"
 #include "core/hear/whistles.hpp"
-#include "core/listen/listener.hpp"
+#include "core/listen/heard.hpp"
 #include "core/measure/hum_figures.hpp"
 #include "tests/support/sounds.hpp"
 
@@ -373,7 +373,7 @@ TEST_CASE("A hum whose voice gives way to breath for a while is one exhale")
         }
         const FeatureTrack track = scene.track();
         REQUIRE(findHums(track).size() == 10);
-        const Heard heard = listenAnew(track);
+        const Heard heard = listenTo(track);
         CHECK(heard.hums.size() == 5);
         for (const HeardHum& hum : heard.hums) CHECK(hum.breaks.size() == 1);
     }
@@ -485,7 +485,7 @@ TEST_CASE("A hum begins where the inhale before it ends")
     // The classes know of it half a second before, while the inhale still sounds.
     for (const std::uint64_t seed : {41031, 41032, 41033}) {
         const SimulatedSound practice = practise("humming-3", *temperamentByName("steady"), seed);
-        const Heard heard = listenAnew(trackOf(practice.sound));
+        const Heard heard = listenTo(trackOf(practice.sound));
         REQUIRE(heard.hums.size() == practice.truth.hums.size());
         for (std::size_t i = 0; i < heard.hums.size(); ++i) {
             CHECK(heard.hums[i].startS == Approx(practice.truth.hums[i].startS).margin(0.15));
@@ -506,7 +506,7 @@ TEST_CASE("Hums beside strokes that may be breath are whole, whichever those are
         const double s = 28 + 2 * i;
         scene.noise(s, s + 0.8, 0.02).noise(s + 0.95, s + 1.85, 0.06);
     }
-    const Heard heard = listenAnew(scene.track());
+    const Heard heard = listenTo(scene.track());
     REQUIRE(heard.strokeRuns.size() == 1);
     REQUIRE(heard.asBreath.size() == 1);
     for (const Heard* way : {&heard, &heard.asBreath.front()}) {

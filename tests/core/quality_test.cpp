@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "core/listen/listener.hpp"
+#include "core/hear/listener.hpp"
 #include "core/reading/quality.hpp"
 #include "tests/support/sounds.hpp"
 

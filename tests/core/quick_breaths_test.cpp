@@ -2,7 +2,7 @@
 //
 // Breaths of a second, which sound as slow bellows do.
 #include "core/curriculum/presets.hpp"
-#include "core/hear/listen_anew.hpp"
+#include "core/hear/listener.hpp"
 #include "core/reading/quick_breaths.hpp"
 #include "core/reading/reading.hpp"
 #include "core/report/sentence.hpp"
@@ -23,7 +23,7 @@ TEST_CASE(
         INFO("seed " << seed);
         StrokeSound sound(seed);
         sound.quiet(1).naturalBreaths(2).bellows(12, 30).quiet(1).naturalBreaths(2).quiet(1);
-        const Heard heard = listenAnew(sound.track());
+        const Heard heard = listenTo(sound.track());
         REQUIRE(heard.strokeRuns.size() == 1);
         REQUIRE(heard.strokeRuns[0].mayBeBreath());
         sound.turnsS.pop_back(); // where the last one ends, it is quiet
@@ -64,7 +64,7 @@ TEST_CASE("What is quick is no breath, plan or not, nor are strokes with time be
     StrokeSound slow(15);
     slow.quiet(1).strokes(15, 40, -8).quiet(2);
     for (StrokeSound* sound : {&fast, &slow}) {
-        const Heard heard = listenAnew(sound->track());
+        const Heard heard = listenTo(sound->track());
         REQUIRE(heard.strokeRuns.size() == 1);
         CHECK(withQuickBreaths(heard, std::nullopt, {}).heard.strokeRuns.size() == 1);
     }
@@ -80,7 +80,7 @@ struct QuickBreathing {
         StrokeSound sound(seed);
         sound.quiet(1).naturalBreaths(2).bellows(12, 30).quiet(1).naturalBreaths(2).quiet(1);
         listened.track = sound.track();
-        listened.heard = listenAnew(listened.track);
+        listened.heard = listenTo(listened.track);
     }
     Reading read(std::vector<Correction> said = {}, const std::optional<Plan>& plan = {}) const
     {

@@ -5,6 +5,7 @@
 #include "core/evaluate/scoring.hpp"
 #include "core/features/recorder_gain.hpp"
 #include "core/features/room_pauses.hpp"
+#include "core/hear/listener.hpp"
 #include "core/reading/reading.hpp"
 #include "core/simulate/random.hpp"
 #include "tests/support/sounds.hpp"

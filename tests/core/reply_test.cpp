@@ -3,6 +3,7 @@
 // A teacher's reply, and the words that things are called by.
 #include "core/curriculum/presets.hpp"
 #include "core/curriculum/technique.hpp"
+#include "core/hear/listener.hpp"
 #include "core/plan/hum_targets.hpp"
 #include "core/report/reply.hpp"
 #include "core/words/terms.hpp"

@@ -404,8 +404,8 @@ TEST_CASE("A boundary under something else, or that segments leave open, is know
     std::fill(over.begin() + static_cast<std::ptrdiff_t>(end - 50),
               over.begin() + static_cast<std::ptrdiff_t>(end + 50), 1.0f);
     const auto covered = placeBoundaries(found, breathing.track, room.floor, over, {}).sounds;
-    CHECK(covered[4].end.moment.sdSeconds > 0.25);
-    CHECK(covered[5].end.moment.sdSeconds == Approx(clear[5].end.moment.sdSeconds));
+    CHECK(covered[4].end.sdSeconds > 0.25);
+    CHECK(covered[5].end.sdSeconds == Approx(clear[5].end.sdSeconds));
 
     // Posteriors that fall over a second instead of at once.
     Segmentation vague = found;
@@ -415,7 +415,7 @@ TEST_CASE("A boundary under something else, or that segments leave open, is know
             breath[i] *= static_cast<float>(step + 10 - i) / 50;
     const auto doubtful =
         placeBoundaries(vague, breathing.track, room.floor, std::vector<float>(over.size()), {});
-    CHECK(doubtful.sounds[4].end.moment.sdSeconds > 2 * clear[4].end.moment.sdSeconds);
+    CHECK(doubtful.sounds[4].end.sdSeconds > 2 * clear[4].end.sdSeconds);
 }
 
 TEST_CASE("Of a breath that reaches into a hum, what is left must be long enough to be one")
@@ -433,7 +433,7 @@ TEST_CASE("Of a breath that reaches into a hum, what is left must be long enough
     CHECK(count(150) == 6); // 1.5 s
     const KnownSounds known{{{breath.begin + 150, breath.end + 20}}, {}};
     const auto sounds = placeBoundaries(found, breathing.track, room.floor, over, known).sounds;
-    CHECK(sounds.at(2).end.moment.seconds <= FeatureTrack::timeOf(breath.begin + 150) + 0.02);
+    CHECK(sounds.at(2).end.seconds <= FeatureTrack::timeOf(breath.begin + 150) + 0.02);
 }
 
 TEST_CASE("Posteriors do not depend on where in a recording something is")
@@ -489,9 +489,9 @@ TEST_CASE(
     const std::vector<float> over(breathing.track.frames());
     int turns = 0;
     for (const Sound& sound : placeBoundaries(found, breathing.track, room.floor, over, {}).sounds)
-        if (sound.start.kind == BoundaryKind::Turn) {
+        if (sound.turns) {
             ++turns;
-            CHECK(sound.start.moment.sdSeconds >= halfTurnSeconds);
+            CHECK(sound.start.sdSeconds >= halfTurnSeconds);
         }
     CHECK(turns >= 10);
 }

@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/align/stroke_match.hpp"
 #include "core/curriculum/presets.hpp"
+#include "core/hear/listener.hpp"
 #include "core/listen/bursts.hpp"
-#include "core/listen/listener.hpp"
 #include "core/listen/painted_over.hpp"
 #include "core/listen/voices.hpp"
 #include "core/measure/stroke_runs.hpp"

@@ -1,9 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
-// What sounds in a recording, by the sound alone. No plan is known in this room.
+// What was heard in a recording, by the sound alone. No plan is known in this room.
 #pragma once
 
-#include "core/base/progress.hpp"
 #include "core/features/feature_track.hpp"
 #include "core/listen/activity.hpp"
 #include "core/listen/hums.hpp"
@@ -131,11 +130,5 @@ struct Heard {
 /// A pause shorter than this is a turn, not a hold. A quarter of a count of 1.2 s (docs/formats.md
 /// says about a quarter of a count); a fixed time, since a plan must not move boundaries.
 inline constexpr double shortestHoldSeconds = 0.30;
-
-/// Finds breaths, hums, runs of strokes, silences and other sounds. Empty where nothing rises over
-/// the room. `before`: of the look before, while the sound comes in; nothing from its first moment
-/// to its last.
-Heard listenTo(const FeatureTrack& track, const Progress& progress = {},
-               const LearnedRoom* before = nullptr);
 
 } // namespace layakari

@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "core/hear/listen_anew.hpp"
+#include "core/hear/listener.hpp"
 
 #include "core/classes/class_net.hpp"
 #include "core/features/recorder_gain.hpp"
@@ -8,8 +8,10 @@
 #include "core/hear/rough_hums.hpp"
 #include "core/hear/whistles.hpp"
 #include "core/hear/whole_spans.hpp"
+#include "core/listen/activity.hpp"
 #include "core/listen/lost_sound.hpp"
 #include "core/listen/painted_over.hpp"
+#include "core/listen/rise.hpp"
 #include "core/listen/set_apart.hpp"
 #include "core/listen/spans.hpp"
 #include "core/listen/voices.hpp"
@@ -102,8 +104,8 @@ LearnedRoom learnedRoom(const Heard& heard, const FeatureTrack& level, const Noi
 
 } // namespace
 
-Heard listenAnew(const FeatureTrack& recorded, const Progress& progress, const LookBefore* before,
-                 std::optional<Layers>* layers)
+Heard listenTo(const FeatureTrack& recorded, const Progress& progress, const LookBefore* before,
+               std::optional<Layers>* layers)
 {
     Heard heard;
     if (recorded.frames() == 0) return heard;
@@ -121,7 +123,7 @@ Heard listenAnew(const FeatureTrack& recorded, const Progress& progress, const L
     addRoughParts(heard.hums, classes);
     const std::vector<FrameRange> hums = rangesOf(heard.hums);
     const std::vector<FrameRange> voices = outside(voicesIn(classes), hums);
-    // Strokes are still found as the first ear finds them: the classes take some for words.
+    // The classes take some strokes for words, so that those are told by their harmonics here.
     const std::vector<FrameRange> spoken = outside(findVoices(track), hums);
     std::vector<FrameRange> filled = hums;
     filled.insert(filled.end(), spoken.begin(), spoken.end());
@@ -166,7 +168,8 @@ Heard listenAnew(const FeatureTrack& recorded, const Progress& progress, const L
         for (const float hidden :
              classes.hidden[std::min(i / ClassInput::framesPerStep, classes.steps() - 1)])
             over[i] += hidden / static_cast<float>(ClassTrack::parts);
-    const Boundaries placed = placeBoundaries(found, track, room.floor, over, known, progress);
+    const Boundaries placed = placeBoundaries(found, track, room.floor, over, known, progress,
+                                              before ? before->echo : std::nullopt);
     const std::vector<float> rise = riseOverFloor(level, room.floor, weights);
     makeSpans(heard, placed.sounds, track, room.floor, rise);
     setWhole(heard.spans, found.posterior);
