@@ -255,9 +255,13 @@ void LiveEar::look()
     if (m_kinds) before.kinds = EarlierKinds{*m_kinds, isTriedAnew};
     if (!isTriedAnew) before.echo = m_echo;
     std::optional<Layers> layers;
-    Heard heard = joinLooks(
-        m_heard, listenTo(m_extractor.track().slice(first, m_nextFrame), {}, &before, &layers),
-        static_cast<double>(first) * FeatureTrack::hopSeconds);
+    Heard seenAnew = listenTo(m_extractor.track().slice(first, m_nextFrame), {}, &before, &layers);
+    for (Heard& way : seenAnew.asBreath) way.goesOn = true;
+    seenAnew.goesOn = true;
+    if (m_settle) seenAnew = m_settle(std::move(seenAnew));
+    seenAnew.asBreath.clear();
+    Heard heard = joinLooks(m_heard, std::move(seenAnew),
+                            static_cast<double>(first) * FeatureTrack::hopSeconds);
     if (layers && layers->found.learned) {
         m_kinds = layers->found.learned;
         m_echo = layers->placed.echo;
@@ -273,7 +277,6 @@ void LiveEar::look()
     }
     if (!m_present || seen.sinceS != m_present->sinceS) forgetDip();
     m_heard = std::move(heard);
-    m_heard.goesOn = true;
     if (const auto& gain = m_heard.room.gain)
         m_gain.startAt(gain->nowDb, gain->afterSoundDb, gain->room);
     m_present = seen;

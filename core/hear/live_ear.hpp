@@ -8,8 +8,10 @@
 #include "core/segments/boundary_fit.hpp"
 #include "core/segments/segmenter.hpp"
 
+#include <functional>
 #include <optional>
 #include <span>
+#include <utility>
 #include <vector>
 
 namespace layakari {
@@ -35,6 +37,12 @@ public:
         bool sounds() const { return kind != HeardSpan::Kind::Silence; }
     };
 
+    /// What of a look that was heard in both ways, as strokes and as breath, is taken.
+    using Settle = std::function<Heard(Heard)>;
+
+    /// Without `settle` runs that may be breath are strokes.
+    explicit LiveEar(Settle settle = {}) : m_settle(std::move(settle)) {}
+
     /// Sound at `analysisRateHz`, any number of samples. True when there was a full look.
     bool push(std::span<const float> samples);
 
@@ -51,6 +59,7 @@ public:
     FeatureTrack take() { return m_extractor.take(); }
 
 private:
+    Settle m_settle;
     FeatureExtractor m_extractor;
     Heard m_heard;
     std::optional<Present> m_present;

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/reading/live_reading.hpp"
 
+#include "core/reading/quick_breaths.hpp"
+
 #include <algorithm>
 #include <cmath>
 #include <utility>
@@ -69,7 +71,9 @@ bool LiveReading::Now::goesOnFrom(const Now& before) const
 }
 
 LiveReading::LiveReading(std::optional<Plan> plan, const Known& known)
-    : m_plan(std::move(plan)), m_known(known)
+    : m_plan(std::move(plan)), m_known(known), m_ear([plan = m_plan](Heard heard) {
+          return withQuickBreaths(std::move(heard), plan, {}).heard;
+      })
 {
 }
 

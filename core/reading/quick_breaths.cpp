@@ -38,13 +38,15 @@ Are byPerson(const std::vector<Correction>& corrections)
     return are;
 }
 
-Are byPlan(const Plan& plan, std::size_t strokes)
+// While it goes on, fewer than planned are as many as there were so far.
+Are byPlan(const Plan& plan, std::size_t strokes, bool goesOn)
 {
     constexpr double mostDifferent = 1.6; // of their number and the plan's
     const std::size_t cycles = cyclesOfBreathAlone(plan);
     if (cycles == 0) return Are::Strokes;
     const double share = static_cast<double>(strokes) / static_cast<double>(cycles);
-    return share > mostDifferent || share < 1 / mostDifferent ? Are::Strokes : Are::Breaths;
+    const bool tooFew = share < 1 / mostDifferent && !goesOn;
+    return share > mostDifferent || tooFew ? Are::Strokes : Are::Breaths;
 }
 
 } // namespace
@@ -65,7 +67,7 @@ QuickBreaths withQuickBreaths(Heard heard, const std::optional<Plan>& plan,
         longest = {run.startS, run.endS};
     }
     Are are = byPerson(corrections);
-    if (are == Are::Undecided && plan) are = byPlan(*plan, strokes);
+    if (are == Are::Undecided && plan) are = byPlan(*plan, strokes, quick.heard.goesOn);
     if (are == Are::Strokes) return quick;
     if (are == Are::Undecided) quick.undecided = longest;
     quick.heard = Heard(std::move(quick.heard.asBreath.front()));

@@ -142,12 +142,14 @@ public:
     }
     double now() const { return m_now; }
 
-    FeatureTrack track()
+    /// All of it, in its room.
+    std::vector<float> samples()
     {
         std::vector<float> noisy = m_sound;
         for (float& s : noisy) s += static_cast<float>(0.0012 * m_normal(m_engine));
-        return trackOf(noisy);
+        return noisy;
     }
+    FeatureTrack track() { return trackOf(samples()); }
 
 private:
     std::mt19937 m_engine;
