@@ -383,7 +383,7 @@ namespace {
 
 // Two hums, of 20 to 24 s and of 30 to 34 s, and a voice from `fromS` to `toS` that is too rough to
 // have harmonics, as the classes hear it.
-std::vector<HeardHum> withRoughVoice(double fromS, double toS)
+std::vector<HeardHum> withRoughVoice(double fromS, double toS, float breath = 0)
 {
     std::vector<HeardHum> hums;
     for (const double startS : {20.0, 30.0}) {
@@ -397,6 +397,7 @@ std::vector<HeardHum> withRoughVoice(double fromS, double toS)
         const double s =
             static_cast<double>(i * ClassInput::framesPerStep) * FeatureTrack::hopSeconds;
         classes.probability[i][ClassTrack::Voice] = s >= fromS && s < toS ? 0.9f : 0.1f;
+        classes.probability[i][ClassTrack::Breath] = breath;
     }
     addRoughParts(hums, classes);
     return hums;
@@ -480,9 +481,16 @@ TEST_CASE("What sounds on for three seconds beside a hum, or hardly longer than 
     }
 }
 
+TEST_CASE(
+    "A breathy beginning is the hum's, but not what is hardly more than the classes see ahead")
+{
+    CHECK(withRoughVoice(18.5, 20.5, 0.95f)[0].startS == Approx(18.5).margin(0.06));
+    CHECK(withRoughVoice(19.3, 20.5, 0.95f)[0].startS == 20);
+    CHECK(withRoughVoice(19.3, 20.5, 0.1f)[0].startS == Approx(19.3).margin(0.06));
+}
+
 TEST_CASE("A hum begins where the inhale before it ends")
 {
-    // The classes know of it half a second before, while the inhale still sounds.
     for (const std::uint64_t seed : {41031, 41032, 41033}) {
         const SimulatedSound practice = practise("humming-3", *temperamentByName("steady"), seed);
         const Heard heard = listenTo(trackOf(practice.sound));
