@@ -173,9 +173,6 @@ Heard listenTo(const FeatureTrack& recorded, const Progress& progress, const Loo
     const std::vector<float> rise = riseOverFloor(level, room.floor, weights);
     makeSpans(heard, placed.sounds, track, room.floor, rise);
     setWhole(heard.spans, found.posterior);
-    if (before) heard.room = learnedRoom(heard, level, room.floor);
-    if (before && !gain.empty())
-        heard.room.gain = LearnedRoom::Gain{gain.overLowestDb.back(), gain.afterSoundDb, gain.room};
     for (const FrameRange& voice : voices) {
         heard.voices.push_back(
             {FeatureTrack::timeOf(voice.begin), FeatureTrack::timeOf(voice.end)});
@@ -187,6 +184,13 @@ Heard listenTo(const FeatureTrack& recorded, const Progress& progress, const Loo
         hum.endSdS = std::hypot(hum.endSdS, halfTurnSeconds);
     }
     setInBothWays(heard);
+    if (before) {
+        heard.room = learnedRoom(heard, level, room.floor);
+        if (!gain.empty())
+            heard.room.gain =
+                LearnedRoom::Gain{gain.overLowestDb.back(), gain.afterSoundDb, gain.room};
+        for (Heard& way : heard.asBreath) way.room = heard.room;
+    }
     if (layers) layers->emplace(Layers{classes, std::move(room), found, placed});
     progress.tell(1);
     return heard;

@@ -372,6 +372,31 @@ TEST_CASE("A hum is one as soon as it is over, in the first seconds too")
     }
 }
 
+TEST_CASE("A hum sounds and has its pitch for as long as it lasts")
+{
+    std::uint64_t seed = 41041;
+    for (const char* who : {"windy", "held-attic"}) {
+        const SimulatedSound practice = practise("humming-3", *temperamentByName(who), seed++);
+        LiveEar ear;
+        int moments = 0;
+        int pitched = 0;
+        for (std::size_t at = 0; at < practice.sound.size(); at += blockSamples) {
+            ear.push(std::span(practice.sound)
+                         .subspan(at, std::min(blockSamples, practice.sound.size() - at)));
+            const double s = ear.untilS();
+            if (std::ranges::none_of(practice.truth.hums, [&](const auto& hum) {
+                    return s > hum.startS + 0.5 && s < hum.endS - 0.2;
+                }))
+                continue;
+            ++moments;
+            pitched += ear.present() && ear.present()->sounds() && ear.present()->pitchHz > 0;
+        }
+        INFO(who << ": " << pitched << " of " << moments);
+        REQUIRE(moments > 1000);
+        CHECK(pitched > 0.9 * moments);
+    }
+}
+
 TEST_CASE("Words in the holds take no phase's name away")
 {
     SimulatedSound practice = practise("four-seven-eight", Temperament{}, 41003);
