@@ -4,6 +4,7 @@
 #include "core/hear/join_looks.hpp"
 #include "core/reading/live_reading.hpp"
 #include "tests/support/sounds.hpp"
+#include "tests/support/stroke_sound.hpp"
 
 #include <catch2/catch.hpp>
 #include <cmath>
@@ -643,4 +644,34 @@ TEST_CASE("Live, a practice is heard in time and named: at the end it is read as
         }
     REQUIRE(compared > 3000);
     CHECK(static_cast<double>(same) >= 0.95 * static_cast<double>(compared));
+}
+
+TEST_CASE("While they come in, quick breaths are what they are read as at the end")
+{
+    Plan quick = findPreset("even-4-4")->plan;
+    std::get<Cycles>(quick.parts.front().content).repeat = 35;
+    StrokeSound sound(25);
+    sound.quiet(1).naturalBreaths(2).bellows(35, 30); // longer than a look
+    const std::vector<float> samples = sound.samples();
+    const std::span<const float> all(samples);
+    const auto liveWith = [&](const std::optional<Plan>& plan) {
+        LiveReading live(plan);
+        constexpr std::size_t block = analysisRateHz / 10;
+        std::size_t breathing = 0;
+        std::size_t said = 0;
+        for (std::size_t at = 0; at < all.size(); at += block) {
+            live.push(all.subspan(at, std::min(block, all.size() - at)));
+            if (live.untilS() < 30 || !live.now()) continue;
+            ++said;
+            breathing += live.now()->phase.has_value();
+        }
+        REQUIRE(said > 100);
+        if (live.soFar().strokeRuns.empty()) CHECK(20 * breathing > 19 * said);
+        return live.soFar();
+    };
+    CHECK(liveWith({}).strokeRuns.empty());
+    const Reading planned = liveWith(quick);
+    CHECK(planned.strokeRuns.empty());
+    CHECK(planned.cycles.size() > 28);
+    CHECK(liveWith(findPreset("bhastrika-3x10")->plan).strokeRuns.size() == 1);
 }

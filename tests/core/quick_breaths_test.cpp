@@ -3,7 +3,6 @@
 // Breaths of a second, which sound as slow bellows do.
 #include "core/curriculum/presets.hpp"
 #include "core/hear/listener.hpp"
-#include "core/reading/live_reading.hpp"
 #include "core/reading/quick_breaths.hpp"
 #include "core/reading/reading.hpp"
 #include "core/report/sentence.hpp"
@@ -138,34 +137,4 @@ TEST_CASE("A plan that says what is quick leaves nothing to ask of it, and a lat
     const Correction breaths{Correction::Kind::MarkBreaths, 10, 30};
     CHECK(breathing.read({breaths, strokes}, quick).strokeRuns.size() == 1);
     CHECK(breathing.read({strokes, breaths}, quick).strokeRuns.empty());
-}
-
-TEST_CASE("While they come in, quick breaths are what they are read as at the end")
-{
-    Plan quick = findPreset("even-4-4")->plan;
-    std::get<Cycles>(quick.parts.front().content).repeat = 50;
-    StrokeSound sound(25);
-    sound.quiet(1).naturalBreaths(2).bellows(50, 30); // longer than a look
-    const std::vector<float> samples = sound.samples();
-    const std::span<const float> all(samples);
-    const auto liveWith = [&](const std::optional<Plan>& plan) {
-        LiveReading live(plan);
-        constexpr std::size_t block = analysisRateHz / 10;
-        std::size_t breathing = 0;
-        std::size_t said = 0;
-        for (std::size_t at = 0; at < all.size(); at += block) {
-            live.push(all.subspan(at, std::min(block, all.size() - at)));
-            if (live.untilS() < 30 || !live.now()) continue;
-            ++said;
-            breathing += live.now()->phase.has_value();
-        }
-        REQUIRE(said > 100);
-        if (live.soFar().strokeRuns.empty()) CHECK(20 * breathing > 19 * said);
-        return live.soFar();
-    };
-    CHECK(liveWith({}).strokeRuns.empty());
-    const Reading planned = liveWith(quick);
-    CHECK(planned.strokeRuns.empty());
-    CHECK(planned.cycles.size() > 40);
-    CHECK(liveWith(findPreset("bhastrika-3x10")->plan).strokeRuns.size() == 1);
 }

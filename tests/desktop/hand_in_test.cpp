@@ -95,35 +95,6 @@ TEST_CASE("A folder that is dropped is read in the background, each recording wi
     CHECK(w.journal().sittings(0, 9)->size() == 2);
 }
 
-TEST_CASE("The inbox counts the questions of its own recordings, and G answers those of all")
-{
-    Inbox w;
-    std::filesystem::remove(w.folder / "Runa/square again.m4a");
-    std::filesystem::remove(w.folder / "memo.flac");
-    w.drop({w.path("")});
-    w.waitUntilRead();
-    REQUIRE(w.says("handInSentence") == "1 of 1 recordings are read.");
-    Sitting other;
-    other.person = w.ylva;
-    other.recording = "elsewhere.flac";
-    other.sha256 = "another";
-    other.startedAt = 1'700'000'000;
-    other.sure = false;
-    other.asks = true;
-    REQUIRE(w.journal().saveSitting(other, std::nullopt).has_value());
-    w.window.desk()->takeNews();
-    CHECK(w.says("handInSentence") == "1 of 1 recordings are read.");
-    auto* answer = w.find<QPushButton>("handInAnswer");
-    REQUIRE(QTest::qWaitFor([&] { return answer->isVisible(); }, longMs));
-    Sitting own = w.journal().sittings(w.runa, 1)->front();
-    own.sure = false;
-    own.asks = true;
-    REQUIRE(w.journal().saveSitting(own, std::nullopt).has_value());
-    w.window.desk()->takeNews();
-    CHECK(w.says("handInSentence") == "1 of 1 recordings are read; one has a question for you.");
-    CHECK(answer->text() == "G  Answer the questions of 2 recordings");
-}
-
 TEST_CASE("What was put away is back after one undo, with what became of it")
 {
     Inbox w;
