@@ -217,8 +217,9 @@ Segmentation findSegments(const FeatureTrack& track, Room& room, const ClassTrac
     const Observations sample = seen.first(std::min(enoughSteps, seen.steps()));
     std::optional<Learned> learned;
     std::vector<Learned> guesses = firstGuesses(sample, before);
+    const bool goesOn = before && guesses.size() == 1;
     for (Learned& tried : guesses) {
-        for (std::size_t round = 0; round < triedRounds && guesses.size() > 1; ++round) {
+        for (std::size_t round = 0; round < triedRounds && !goesOn; ++round) {
             progress.orStop();
             tried.expect(sample, askedDb[round]);
             tried.learn(sample);
@@ -227,8 +228,7 @@ Segmentation findSegments(const FeatureTrack& track, Room& room, const ClassTrac
             learned = std::move(tried);
     }
     if (!learned) return found;
-    if (guesses.size() == 1 || sample.steps() < seen.steps())
-        learned->expect(seen, askedDb[triedRounds - 1]);
+    if (goesOn || sample.steps() < seen.steps()) learned->expect(seen, askedDb[triedRounds - 1]);
     for (std::size_t round = triedRounds; round < askedDb.size(); ++round) {
         progress.orStop();
         refineFloor(track, room, learned->posterior);

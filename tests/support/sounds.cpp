@@ -128,6 +128,15 @@ void encode(const std::filesystem::path& from, const std::filesystem::path& to,
     REQUIRE(std::system(command.c_str()) == 0);
 }
 
+void checkOrder(const std::vector<HeardSpan>& spans)
+{
+    for (std::size_t i = 0; i < spans.size(); ++i) {
+        INFO(i << " at " << spans[i].startS);
+        CHECK(spans[i].endS > spans[i].startS);
+        if (i > 0) CHECK(spans[i].startS >= spans[i - 1].endS - 1e-6);
+    }
+}
+
 SimulatedSound practise(const std::string& preset, Temperament who, std::uint64_t seed)
 {
     return practise(findPreset(preset)->plan, std::move(who), seed);

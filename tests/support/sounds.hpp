@@ -4,6 +4,7 @@
 #include "core/curriculum/presets.hpp"
 #include "core/evaluate/scoring.hpp"
 #include "core/features/feature_track.hpp"
+#include "core/listen/heard.hpp"
 #include "core/simulate/practitioner.hpp"
 
 #include <filesystem>
@@ -48,6 +49,9 @@ void writeFloatWav(const std::filesystem::path& path, const std::vector<float>& 
 /// work.
 void encode(const std::filesystem::path& from, const std::filesystem::path& to,
             const std::string& options = "");
+
+/// Checks that spans are in time order, each with a length, none over another.
+void checkOrder(const std::vector<HeardSpan>& spans);
 
 /// A simulated practice at `analysisRateHz`, in memory.
 struct SimulatedSound {
