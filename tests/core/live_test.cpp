@@ -352,8 +352,10 @@ TEST_CASE("A hum is one as soon as it is over, in the first seconds too")
     }
 }
 
-TEST_CASE("A hum sounds and has its pitch for as long as it lasts")
+TEST_CASE(
+    "From the first look that tells it on, a hum sounds and has its pitch for as long as it lasts")
 {
+    constexpr double seenAfterS = 3.3; // a look every two seconds, which tells no hum under 1.2 s
     std::uint64_t seed = 41041;
     for (const char* who : {"windy", "held-attic"}) {
         const SimulatedSound practice = practise("humming-3", *temperamentByName(who), seed++);
@@ -365,7 +367,7 @@ TEST_CASE("A hum sounds and has its pitch for as long as it lasts")
                          .subspan(at, std::min(blockSamples, practice.sound.size() - at)));
             const double s = ear.untilS();
             if (std::ranges::none_of(practice.truth.hums, [&](const auto& hum) {
-                    return s > hum.startS + 0.5 && s < hum.endS - 0.2;
+                    return s > hum.startS + seenAfterS && s < hum.endS - 0.2;
                 }))
                 continue;
             ++moments;
@@ -373,7 +375,7 @@ TEST_CASE("A hum sounds and has its pitch for as long as it lasts")
         }
         INFO(who << ": " << pitched << " of " << moments);
         REQUIRE(moments > 1000);
-        CHECK(pitched > 0.9 * moments);
+        CHECK(pitched > 0.97 * moments);
     }
 }
 
