@@ -6,8 +6,10 @@
 #include "core/intake/keeping.hpp"
 #include "core/intake/matching.hpp"
 #include "core/journal/journal_folder.hpp"
+#include "core/language/message.hpp"
 #include "core/reading/reading.hpp"
 #include "core/report/sentence.hpp"
+#include "core/report/summary_page.hpp"
 
 #include <algorithm>
 #include <atomic>
@@ -65,7 +67,7 @@ Result<Reading> answered(const Listened& listened, const std::optional<Plan>& pl
             for (const ReadQuestion::Answer& possible : question.answers)
                 words += possible.word + ", ";
             return fail({ErrorCode::BadArgument, file, "",
-                         "--answer " + word + " is no answer to \"" + question.text + "\"",
+                         "--answer " + word + " is no answer to \"" + say(question.text) + "\"",
                          "give one of these: " + words + cannotTellWord});
         }
         known.corrections.push_back(*correction);
@@ -206,7 +208,7 @@ void printLine(const std::string& recording, const Outcome& outcome, std::option
     line["sure"] = outcome.reading ? nlohmann::ordered_json(outcome.reading->sure) : nullptr;
     const bool asks = outcome.reading && !outcome.reading->questions.empty();
     line["question"] =
-        asks ? nlohmann::ordered_json(outcome.reading->questions.front().text) : nullptr;
+        asks ? nlohmann::ordered_json(say(outcome.reading->questions.front().text)) : nullptr;
     put("sitting", sitting);
     std::printf("%s\n", jsonText(line).c_str());
 }
@@ -264,6 +266,7 @@ void readAll(const AnalyseOptions& options, const std::optional<Plan>& plan, Tak
 int analyse(const AnalyseOptions& options)
 {
     if (const int status = prepare(options); status != Done) return status;
+    if (options.asJson) speak({}); // what programs read follows no locale
     const auto plan = planOption(options.plan);
     if (!plan) return refuse(plan.error());
     std::optional<Saving> saving;

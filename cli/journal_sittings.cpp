@@ -8,8 +8,10 @@
 #include "core/intake/putting_right.hpp"
 #include "core/intake/when.hpp"
 #include "core/journal/figures.hpp"
+#include "core/language/message.hpp"
 #include "core/reading/reading.hpp"
 #include "core/report/sentence.hpp"
+#include "core/report/summary_page.hpp"
 
 #include <algorithm>
 #include <cstdio>
@@ -156,6 +158,7 @@ int list(const Options& options)
 
 int show(const Options& options)
 {
+    if (options.asJson) speak({}); // what programs read follows no locale
     const auto journal = Journal::open(options.data, Journal::Missing::Refuse);
     if (!journal) return refuse(journal.error());
     for (const Id id : options.sittings) {

@@ -2,6 +2,7 @@
 #include "cli/commands.hpp"
 #include "cli/terminal.hpp"
 #include "core/base/barrier.hpp"
+#include "core/language/message.hpp"
 
 #include <cerrno>
 #include <csignal>
@@ -126,6 +127,7 @@ int run(int argc, char** argv)
         complain(inWords(e) + "; try 'layakari-cli --help'");
         return Usage;
     }
+    speak(speechOfEnvironment());
     const int status = command();
     // What did not fit on the disk, or went to nobody, was not printed.
     if (std::fflush(stdout) != 0 || std::ferror(stdout) != 0) {

@@ -4,6 +4,7 @@
 #include "core/intake/intake.hpp"
 #include "core/intake/putting_right.hpp"
 #include "core/journal/backup.hpp"
+#include "core/language/message.hpp"
 #include "desktop/controls/empty_offer.hpp"
 #include "desktop/controls/lay.hpp"
 #include "desktop/controls/message_bar.hpp"

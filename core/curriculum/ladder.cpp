@@ -1,6 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/curriculum/ladder.hpp"
 
+#include "core/language/message.hpp"
+#include "core/plan/plan_words.hpp"
+
 #include "core/base/checked_json.hpp"
 #include "core/base/text.hpp"
 #include "core/plan/plan_figures.hpp"
@@ -35,83 +38,78 @@ const Strokes* firstStrokes(const std::vector<Part>& parts)
     return nullptr;
 }
 
-std::string sumOf(double counts)
+Arguments countsOf(const Phase& phase)
 {
-    return shortNumber(counts) + (counts == 1 ? " count" : " counts");
-}
-
-const char* phaseWord(PhaseKind kind)
-{
-    static constexpr const char* words[]{"inhale", "hold in", "exhale", "hold out"};
-    return words[static_cast<std::size_t>(kind)];
+    return {{"phase", phaseWords.of(phase.kind)},
+            {"known", phase.counts.open        ? "open"
+                      : phase.counts.isRange() ? "range"
+                                               : "one"},
+            {"min", phase.counts.min},
+            {"counts", phase.counts.max}};
 }
 
 std::string addedToPhase(const Phase& before, const Phase& after)
 {
     if (before.counts != after.counts) {
-        if (after.counts.open)
-            return std::string("the ") + phaseWord(after.kind) + " as long as is comfortable";
+        if (after.counts.open) return say("step.open", countsOf(after));
         const double more = after.counts.middle() - before.counts.middle();
-        return sumOf(std::fabs(more)) + (more > 0 ? " more" : " less") + " on the " +
-               phaseWord(after.kind);
+        return say("step.counts", {{"phase", phaseWords.of(after.kind)},
+                                   {"counts", std::fabs(more)},
+                                   {"how", more > 0 ? "more" : "fewer"}});
     }
-    if (before.locks.size() < after.locks.size())
-        return "locks in the " + std::string(phaseWord(after.kind));
-    if (before.pitch != after.pitch) return "another swara";
+    if (before.locks.size() < after.locks.size()) return say("step.locks", countsOf(after));
+    if (before.pitch != after.pitch) return say("step.pitch");
     return {};
 }
 
-// The counts of a hold that `after` has and `before` has not, where all else is the same order.
-std::optional<std::string> addedHold(const std::vector<Phase>& before,
-                                     const std::vector<Phase>& after)
+void addOnce(std::vector<std::string>& changes, const std::string& change)
+{
+    if (!change.empty() && std::find(changes.begin(), changes.end(), change) == changes.end())
+        changes.push_back(change);
+}
+
+// The holds that `after` has and `before` has not, where all else is the same order, and what
+// changed of the phases that were there before.
+std::optional<std::vector<std::string>> addedHolds(const std::vector<Phase>& before,
+                                                   const std::vector<Phase>& after)
 {
     if (after.size() <= before.size()) return std::nullopt;
     std::size_t b = 0;
-    std::string added;
-    std::string changed; // of the phases that were there before
+    std::vector<std::string> added;
+    std::vector<std::string> changed;
     for (const Phase& phase : after) {
         if (b < before.size() && before[b].kind == phase.kind) {
-            const std::string change = addedToPhase(before[b], phase);
-            if (!change.empty() && changed.find(change) == std::string::npos)
-                changed += ", " + change;
+            addOnce(changed, addedToPhase(before[b], phase));
             ++b;
             continue;
         }
         if (!isHold(phase.kind)) return std::nullopt;
-        const std::string text =
-            std::string("a ") + phaseWord(phase.kind) +
-            (phase.counts.open ? " as long as is comfortable"
-             : phase.counts.isRange()
-                 ? " of " + shortNumber(phase.counts.min) + " to " + sumOf(phase.counts.max)
-                 : " of " + sumOf(phase.counts.max));
-        if (added.find(text) == std::string::npos) added += (added.empty() ? "" : " and ") + text;
+        addOnce(added, say("step.hold", countsOf(phase)));
     }
     if (b < before.size()) return std::nullopt;
-    return added + changed;
+    added.insert(added.end(), changed.begin(), changed.end());
+    return added;
 }
 
-std::string addedToCycle(const std::vector<Phase>& before, const std::vector<Phase>& after)
+std::vector<std::string> addedToCycle(const std::vector<Phase>& before,
+                                      const std::vector<Phase>& after)
 {
-    if (const auto hold = addedHold(before, after)) return *hold;
-    if (before.size() != after.size()) return "another shape";
+    if (auto holds = addedHolds(before, after)) return *std::move(holds);
+    if (before.size() != after.size()) return {say("step.other-shape")};
     std::vector<std::string> changes;
     bool allByOne = true;
-    double step = after[0].counts.middle() - before[0].counts.middle();
+    const double step = after[0].counts.middle() - before[0].counts.middle();
     for (std::size_t i = 0; i < after.size(); ++i) {
         const double more = after[i].counts.middle() - before[i].counts.middle();
         allByOne = allByOne && more == step && more > 0 && !after[i].counts.open;
-        const std::string change = addedToPhase(before[i], after[i]);
-        if (!change.empty() && std::find(changes.begin(), changes.end(), change) == changes.end())
-            changes.push_back(change);
+        addOnce(changes, addedToPhase(before[i], after[i]));
     }
-    if (allByOne && after.size() > 1) return sumOf(step) + " more on every phase";
-    std::string text;
-    for (const std::string& change : changes) text += (text.empty() ? "" : ", ") + change;
-    return text;
+    if (allByOne && after.size() > 1) return {say("step.every-phase", {{"counts", step}})};
+    return changes;
 }
 
-// Hums on pitches that were not there before, "a hum on Ga".
-std::string addedPitches(const Plan& before, const Plan& after)
+// The pitches that were not there before.
+std::vector<std::string> addedPitches(const Plan& before, const Plan& after)
 {
     const auto pitchesOf = [](const Plan& plan) {
         std::vector<std::string> names;
@@ -120,22 +118,20 @@ std::string addedPitches(const Plan& before, const Plan& after)
                 for (const Phase& phase : cycles->phases)
                     if (const auto* name =
                             phase.pitch ? std::get_if<std::string>(&*phase.pitch) : nullptr)
-                        if (std::find(names.begin(), names.end(), *name) == names.end())
-                            names.push_back(*name);
+                        addOnce(names, *name);
         return names;
     };
     const auto old = pitchesOf(before);
-    std::string text;
-    for (const std::string& name : pitchesOf(after))
-        if (std::find(old.begin(), old.end(), name) == old.end())
-            text += (text.empty() ? "a hum on " : " and ") + name;
-    return text;
+    auto added = pitchesOf(after);
+    std::erase_if(added, [&](const std::string& name) {
+        return std::find(old.begin(), old.end(), name) != old.end();
+    });
+    return added;
 }
 
-std::string signedMore(int more, const char* what)
+std::string moreOrFewer(const char* id, int more)
 {
-    return std::to_string(std::abs(more)) + (more > 0 ? " more " : " fewer ") + what +
-           (std::abs(more) == 1 ? "" : "s");
+    return say(id, {{"number", std::abs(more)}, {"how", more > 0 ? "more" : "fewer"}});
 }
 
 Json ruleToJson(const LadderRule& rule)
@@ -163,25 +159,23 @@ std::string whatRungAdds(const Plan& before, const Plan& after)
 {
     const PlanFigures was = planFigures(before, 1.0);
     const PlanFigures is = planFigures(after, 1.0);
+    if (const auto pitches = addedPitches(before, after); !pitches.empty())
+        return say("step.hums-on", {{"pitches", pitches}});
     std::vector<std::string> changes;
-    if (std::string pitches = addedPitches(before, after); !pitches.empty()) return pitches;
     const Cycles* a = firstCycles(before.parts);
     const Cycles* b = firstCycles(after.parts);
-    if (a && b && a->phases != b->phases) changes.push_back(addedToCycle(a->phases, b->phases));
-    if (is.cycles != was.cycles) changes.push_back(signedMore(is.cycles - was.cycles, "cycle"));
+    if (a && b && a->phases != b->phases) changes = addedToCycle(a->phases, b->phases);
+    if (is.cycles != was.cycles)
+        changes.push_back(moreOrFewer("step.cycles", is.cycles - was.cycles));
     if (is.strokes != was.strokes)
-        changes.push_back(signedMore(is.strokes - was.strokes, "stroke") + " in all");
+        changes.push_back(moreOrFewer("step.strokes", is.strokes - was.strokes));
     const Strokes* s = firstStrokes(before.parts);
     const Strokes* t = firstStrokes(after.parts);
     if (s && t && s->ratePerMin != t->ratePerMin && t->ratePerMin)
-        changes.push_back("a pace of " + shortNumber(*t->ratePerMin) + " a minute");
-    std::erase(changes, "");
-    std::string text;
-    for (const std::string& change : changes) text += (text.empty() ? "" : ", ") + change;
-    if (!text.empty()) return text;
-    return before.parts == after.parts && before.countLengthS == after.countLengthS
-               ? "the same"
-               : "another step";
+        changes.push_back(say("step.stroke-rate", {{"rate", *t->ratePerMin}}));
+    if (!changes.empty()) return say("step.changes", {{"changes", changes}});
+    const bool isSame = before.parts == after.parts && before.countLengthS == after.countLengthS;
+    return say(isSame ? "step.same" : "step.other");
 }
 
 Plan ladderInOneSitting(const Ladder& ladder)

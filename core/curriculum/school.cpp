@@ -79,9 +79,9 @@ const std::vector<SchoolChoice>& schoolChoices()
           {"tempered", "Tempered", "Twelve equal steps in the octave, as on a keyboard."}}},
         {"terms",
          "Which words?",
-         {{"english", "English", "Inhale, held in, exhale, held out."},
+         {{"english", "English", "Inhale, hold full, exhale, hold empty."},
           {"sanskrit", "Sanskrit", "Puraka, antara kumbhaka, rechaka, bahya kumbhaka."},
-          {"both", "Both", "Inhale / puraka, and so on."}}},
+          {"both", "Both", "Inhale (puraka), and so on."}}},
     };
     return choices;
 }

@@ -3,6 +3,7 @@
 
 #include "core/base/text.hpp"
 #include "core/curriculum/presets.hpp"
+#include "core/language/message.hpp"
 #include "core/progress/proposal.hpp"
 
 #include <algorithm>
@@ -12,6 +13,13 @@
 namespace layakari {
 
 namespace {
+
+struct Found {
+    std::optional<Id> person;
+    std::optional<Plan> plan;
+    const char* personFrom = "nowhere";
+    const char* planFrom = "nowhere";
+};
 
 // Folded, words apart by one space, with one at either end: " runa vestlid ".
 std::string asWords(const std::string& text)
@@ -82,7 +90,7 @@ Result<std::optional<Plan>> practisedLately(const Journal& journal, Id person,
     return std::nullopt;
 }
 
-Result<void> findPlan(Match& match, const Journal& journal, const std::filesystem::path& file,
+Result<void> findPlan(Found& match, const Journal& journal, const std::filesystem::path& file,
                       Day today)
 {
     std::filesystem::path beside = file;
@@ -92,7 +100,7 @@ Result<void> findPlan(Match& match, const Journal& journal, const std::filesyste
         auto plan = readPlanFile(beside);
         if (!plan) return fail(plan.error());
         match.plan = *std::move(plan);
-        match.why += ", the plan lies beside";
+        match.planFrom = "beside";
         return {};
     }
     if (!match.person) return {};
@@ -104,7 +112,7 @@ Result<void> findPlan(Match& match, const Journal& journal, const std::filesyste
         if (!match.plan && (isNamed(words, preset.id) || isNamed(words, preset.plan.name)))
             match.plan = preset.plan;
     if (match.plan) {
-        match.why += ", the plan by the file's name";
+        match.planFrom = "file_name";
         return {};
     }
     const auto person = journal.person(*match.person);
@@ -114,7 +122,7 @@ Result<void> findPlan(Match& match, const Journal& journal, const std::filesyste
     auto proposal = proposeFor(journal, **person, *day, today);
     if (!proposal) return fail(proposal.error());
     match.plan = proposal->plan;
-    match.why += ", the plan as proposed";
+    match.planFrom = "proposed";
     return {};
 }
 
@@ -124,21 +132,24 @@ Result<Match> matchRecording(const Journal& journal, const std::filesystem::path
 {
     const auto people = journal.people();
     if (!people) return fail(people.error());
-    Match match;
+    Found match;
+    std::string name;
     const auto take = [&](const Person& person, const char* how) {
         match.person = person.id;
-        match.why = person.name + how;
+        match.personFrom = how;
+        name = person.name;
     };
     if (const Person* person = personIn(asWords(file.stem().string()), *people))
-        take(*person, " by the file's name");
+        take(*person, "file_name");
     for (std::filesystem::path folder = file.parent_path();
          !match.person && folder.has_relative_path(); folder = folder.parent_path())
         if (const Person* person = personIn(asWords(folder.filename().string()), *people))
-            take(*person, " by the folder");
-    if (!match.person && people->size() == 1) take(people->front(), ", who alone is here");
-    if (!match.person) match.why = "Whose it is, neither folder nor name say";
+            take(*person, "folder");
+    if (!match.person && people->size() == 1) take(people->front(), "alone");
     if (auto found = findPlan(match, journal, file, today); !found) return fail(found.error());
-    return match;
+    return Match{
+        match.person, std::move(match.plan),
+        say("match", {{"name", name}, {"person", match.personFrom}, {"plan", match.planFrom}})};
 }
 
 Result<Person> personNamed(const Journal& journal, const std::string& text)

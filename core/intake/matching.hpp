@@ -12,7 +12,7 @@ namespace layakari {
 struct Match {
     std::optional<Id> person;
     std::optional<Plan> plan;
-    std::string why; ///< "Runa by the folder, the plan lies beside"
+    std::string why; ///< "Runa, from the folder; plan from the file beside it"
 };
 
 /// The person: whose whole name, else whose first name if only one has it, is in the file's name or

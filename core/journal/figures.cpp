@@ -1,13 +1,14 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/journal/figures.hpp"
 
+#include "core/language/message.hpp"
+
 #include "core/audio/sound_limits.hpp"
 #include "core/base/quantile.hpp"
 #include "core/curriculum/technique.hpp"
 #include "core/reading/step_figures.hpp"
 
 #include <algorithm>
-#include <fmt/format.h>
 
 namespace layakari {
 
@@ -46,10 +47,6 @@ std::vector<FigureKind> makeKinds()
 {
     return {
         {.key = figure::accuracy,
-         .name = "Accuracy",
-         .unit = "%",
-         .explained = "The share of the target counts that were met, over all complete cycles. How "
-                      "far each phase was from its target is taken off.",
          .page = "accuracy",
          .better = +1,
          .grain = 1,
@@ -63,9 +60,6 @@ std::vector<FigureKind> makeKinds()
              return FigureValue{*r.summary.accuracy, r.summary.accuracyLow, r.summary.accuracyHigh};
          }},
         {.key = figure::completion,
-         .name = "Completed",
-         .unit = "%",
-         .explained = "How many of the plan's cycles were done with all of their breaths.",
          .page = "completion",
          .better = +1,
          .grain = 1,
@@ -77,10 +71,6 @@ std::vector<FigureKind> makeKinds()
              return FigureValue{100 * *r.summary.completion, {}, {}};
          }},
         {.key = figure::countLength,
-         .name = "Length of a count",
-         .unit = "s",
-         .explained = "A cycle's seconds divided by the counts of its targets; the middle one of "
-                      "all cycles. By the clock, what the plan says.",
          .page = "counts",
          .decimals = 2,
          .grain = 0.01,
@@ -90,10 +80,6 @@ std::vector<FigureKind> makeKinds()
          .column = "count, s",
          .ofReading = [](const Reading& r) { return valued(r.summary.countLengthS); }},
         {.key = figure::longestHold,
-         .name = "Longest hold",
-         .unit = "s",
-         .explained = "The longest hold of the sitting, full or empty, from the end of one breath "
-                      "to the beginning of the next.",
          .page = "phases",
          .decimals = 1,
          .grain = 0.1,
@@ -104,9 +90,6 @@ std::vector<FigureKind> makeKinds()
              return hold && *hold > 0 ? valued(hold) : std::nullopt;
          }},
         {.key = figure::exhaleRatio,
-         .name = "Exhale to inhale",
-         .unit = ": 1",
-         .explained = "The mean length of the exhales divided by that of the inhales.",
          .page = "ratio",
          .decimals = 2,
          .grain = 0.03,
@@ -114,18 +97,12 @@ std::vector<FigureKind> makeKinds()
          .chart = 6,
          .ofReading = [](const Reading& r) { return ratioOf(r, PhaseKind::Exhale); }},
         {.key = figure::holdRatio,
-         .name = "Hold to inhale",
-         .unit = ": 1",
-         .explained = "The mean length of the full holds divided by that of the inhales.",
          .page = "ratio",
          .decimals = 2,
          .grain = 0.03,
          .most = mostRatio,
          .ofReading = [](const Reading& r) { return ratioOf(r, PhaseKind::HoldFull); }},
         {.key = figure::rung,
-         .name = "Rung",
-         .unit = "",
-         .explained = "The step of the progression that the sitting's plan is.",
          .page = "proposals",
          .grain = 0.5,
          .most = 1000,
@@ -134,10 +111,6 @@ std::vector<FigureKind> makeKinds()
              return s.rung ? std::optional<double>(*s.rung) : std::nullopt;
          }},
         {.key = figure::minutes,
-         .name = "Minutes practised",
-         .unit = "min",
-         .explained = "From the first breath of the practice to the end of the last; of a sitting "
-                      "noted by hand, what was said.",
          .page = "phases",
          .decimals = 1,
          .grain = 0.1,
@@ -149,9 +122,6 @@ std::vector<FigureKind> makeKinds()
              return s.practiceS > 0 ? std::optional(s.practiceS / 60) : std::nullopt;
          }},
         {.key = figure::strokes,
-         .name = "Strokes",
-         .unit = "",
-         .explained = "All strokes of all runs.",
          .page = "strokes",
          .grain = 1,
          .most = 1'000'000,
@@ -162,10 +132,6 @@ std::vector<FigureKind> makeKinds()
              return FigureValue{all, {}, {}};
          }},
         {.key = figure::strokePace,
-         .name = "Pace of strokes",
-         .unit = "a minute",
-         .explained = "60 divided by the usual time from stroke to stroke, without pauses; the "
-                      "middle one of all runs.",
          .page = "strokes",
          .grain = 0.5,
          .most = mostPerMin,
@@ -176,9 +142,6 @@ std::vector<FigureKind> makeKinds()
                                  [](const ReadStrokeRun& run) { return run.ratePerMin; });
              }},
         {.key = figure::humLength,
-         .name = "Length of a hum",
-         .unit = "s",
-         .explained = "From the beginning of a hum to its end; the middle one of all hums.",
          .page = "hums",
          .decimals = 1,
          .grain = 0.1,
@@ -191,9 +154,6 @@ std::vector<FigureKind> makeKinds()
                  });
              }},
         {.key = figure::humPitch,
-         .name = "Pitch of a hum",
-         .unit = "Hz",
-         .explained = "The middle pitch of each hum; of all hums the middle one.",
          .page = "hums",
          .decimals = 1,
          .grain = 0.4,
@@ -203,10 +163,6 @@ std::vector<FigureKind> makeKinds()
                  return middleOf(r.hums, [](const ReadHum& hum) { return hum.pitchHz; });
              }},
         {.key = figure::humSteadiness,
-         .name = "Wandering of a hum",
-         .unit = "cents",
-         .explained = "How far the pitch moves about a straight line within a hum; the middle one "
-                      "of all hums. 100 cents are a semitone.",
          .page = "hums",
          .better = -1,
          .grain = 1,
@@ -217,9 +173,6 @@ std::vector<FigureKind> makeKinds()
                  return middleOf(r.hums, [](const ReadHum& hum) { return hum.steadinessCents; });
              }},
         {.key = figure::restBreathing,
-         .name = "Breaths in rest",
-         .unit = "a minute",
-         .explained = "Natural breaths per minute in the rests after rounds.",
          .page = "phases",
          .decimals = 1,
          .grain = 0.3,
@@ -233,10 +186,6 @@ std::vector<FigureKind> makeKinds()
                  });
              }},
         {.key = "steps_uneven_percent",
-         .name = "Unevenness of steps",
-         .unit = "%",
-         .explained =
-             "How much the steps of an interrupted breath differ in length from their mean.",
          .page = "phases",
          .better = -1,
          .grain = 1,
@@ -245,10 +194,6 @@ std::vector<FigureKind> makeKinds()
          .cameLater = true,
          .ofReading = [](const Reading& r) { return valued(stepFigures(r).stepsPercent); }},
         {.key = "pauses_uneven_percent",
-         .name = "Unevenness of pauses",
-         .unit = "%",
-         .explained =
-             "How much the pauses of an interrupted breath differ in length from their mean.",
          .page = "phases",
          .better = -1,
          .grain = 2,
@@ -257,9 +202,6 @@ std::vector<FigureKind> makeKinds()
          .cameLater = true,
          .ofReading = [](const Reading& r) { return valued(stepFigures(r).pausesPercent); }},
         {.key = figure::feelAfter,
-         .name = "Feel afterwards",
-         .unit = "of 10",
-         .explained = "What was said of how it felt afterwards, from 0, heavy, to 10, light.",
          .page = "trends",
          .grain = 0.5,
          .most = 10,
@@ -335,11 +277,18 @@ void takeFigures(Sitting& sitting, const Reading& reading)
             sitting.figures.emplace(kind.key, *value);
 }
 
+std::string figureName(FigureKey figure) { return say("figure-name." + std::string(figure)); }
+
+std::string figureUnit(FigureKey figure) { return say("figure-unit." + std::string(figure)); }
+
+std::string figureExplained(FigureKey figure)
+{
+    return say("figure-explained." + std::string(figure));
+}
+
 std::string valueInWords(double value, FigureKey figure)
 {
-    const FigureKind& kind = kindOf(figure);
-    const std::string number = fmt::format("{:.{}f}", value, kind.decimals);
-    return *kind.unit == '\0' ? number : number + " " + kind.unit;
+    return say("figure-value." + std::string(figure), {{"value", value}});
 }
 
 } // namespace layakari

@@ -35,10 +35,7 @@ inline constexpr FigureKey feelAfter = "feel_after";
 
 struct FigureKind {
     FigureKey key;
-    const char* name;      ///< "Longest hold"
-    const char* unit;      ///< "s"; empty for a number of things
-    const char* explained; ///< how it is measured, in a sentence or two
-    const char* page;      ///< of the help, that says more
+    const char* page; ///< of the help, that says more
     int decimals = 0;
     /// +1 where more, -1 where less is better, 0 where neither is: only those have a best.
     int better = 0;
@@ -81,6 +78,10 @@ std::vector<FigureKey> figuresIn(const std::vector<Sitting>& sittings,
 /// Takes the figures of a reading over into a sitting, and leaves what a person said of it alone.
 void takeFigures(Sitting& sitting, const Reading& reading);
 
+/// "Longest hold"; "s", empty for a number of things; how it is measured, in a sentence or two.
+std::string figureName(FigureKey figure);
+std::string figureUnit(FigureKey figure);
+std::string figureExplained(FigureKey figure);
 /// "97 %", "1.25 s": a value with its unit.
 std::string valueInWords(double value, FigureKey figure);
 

@@ -2,8 +2,19 @@
 #include "core/journal/sitting.hpp"
 
 #include "core/journal/figures.hpp"
+#include "core/language/message.hpp"
 
 namespace layakari {
+
+std::vector<std::string> complaintsInWords(const std::vector<std::string>& complaints)
+{
+    std::vector<std::string> words;
+    for (const std::string& complaint : complaints) {
+        const std::string id = "complaint." + complaint;
+        words.push_back(isMessage(id) ? say(id) : complaint);
+    }
+    return words;
+}
 
 Result<void> learnBreath(Journal& journal, Id id, const BreathProfile& heard)
 {

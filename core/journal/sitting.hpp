@@ -15,4 +15,8 @@ Sitting sittingFrom(const Reading& reading, Id person, Id planVersion, std::int6
 /// be read is as good as none.
 Result<void> learnBreath(Journal& journal, Id person, const BreathProfile& heard);
 
+/// What a person complained of, in words: the complaints that the program offers in its language,
+/// others as they were written.
+std::vector<std::string> complaintsInWords(const std::vector<std::string>& complaints);
+
 } // namespace layakari

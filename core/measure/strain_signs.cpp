@@ -3,11 +3,10 @@
 
 #include "core/measure/natural_breaths.hpp"
 #include "core/measure/robust.hpp"
-#include "core/words/phase_words.hpp"
+#include "core/plan/plan_words.hpp"
 
 #include <algorithm>
 #include <cmath>
-#include <fmt/format.h>
 #include <map>
 
 namespace layakari {
@@ -52,7 +51,7 @@ private:
     const std::vector<double>& m_levelsDb;
     std::vector<StrainSign> m_signs;
 
-    void add(const char* kind, double atS, std::optional<int> cycle, std::string explanation)
+    void add(const char* kind, double atS, std::optional<int> cycle, Message explanation)
     {
         m_signs.push_back({kind, atS, cycle, std::move(explanation)});
     }
@@ -88,10 +87,7 @@ private:
                 p.seconds() > gaspShorter * usualS)
                 continue;
             add("gasp", p.startS, p.cycle,
-                fmt::format(
-                    "An inhale after a hold took {:.1f} s, where {:.1f} s is usual here, and was "
-                    "{:.0f} dB louder.",
-                    p.seconds(), usualS, louder));
+                {"strain.gasp", {{"seconds", p.seconds()}, {"usual", usualS}, {"louder", louder}}});
         }
     }
 
@@ -104,10 +100,10 @@ private:
                     for (std::size_t i = kept.heard[h - 1] + 1; i < kept.heard[h]; ++i) {
                         if (!layakari::isHold(kept.phase) || !isBreath(m_phases[i].kind)) continue;
                         add("stolen_breath", m_phases[i].startS, static_cast<int>(c),
-                            fmt::format(
-                                "Within the {} of cycle {} something like a breath of {:.1f} "
-                                "s is heard.",
-                                inWords(kept.phase), c + 1, m_phases[i].seconds()));
+                            {"strain.stolen-breath",
+                             {{"phase", phaseWords.of(kept.phase)},
+                              {"cycle", c + 1},
+                              {"seconds", m_phases[i].seconds()}}});
                         break;
                     }
     }
@@ -143,10 +139,8 @@ private:
             const ReadCycle::Kept& kept = last.phases[at.second];
             add("shrinking", kept.heard.empty() ? last.startS : m_phases[kept.heard.front()].startS,
                 static_cast<int>(course.last),
-                fmt::format(
-                    "The {} gets shorter cycle by cycle, by {:.0f} % of its counts over the "
-                    "sitting.",
-                    inWords(kept.phase), 100 * fall));
+                {"strain.shrinking",
+                 {{"phase", phaseWords.of(kept.phase)}, {"percent", 100 * fall}}});
         }
     }
 
@@ -168,9 +162,10 @@ private:
                 if (const auto share = shareOf(kept);
                     share && *share < droppedShare && m_cycles[c].complete)
                     add("dropped_exhale", m_phases[kept.heard.front()].startS, static_cast<int>(c),
-                        fmt::format(
-                            "The exhale of cycle {} was let go after {:.1f} counts of {:.1f}.",
-                            c + 1, *kept.counts, kept.target->middle()));
+                        {"strain.dropped-exhale",
+                         {{"cycle", c + 1},
+                          {"counts", *kept.counts},
+                          {"target", kept.target->middle()}}});
     }
 
     void findFastRest()
@@ -186,10 +181,7 @@ private:
             if (perMin < fastBreathsPerMin || (before && perMin < fasterThanBefore * *before))
                 continue;
             add("fast_rest", rest.inhalesS.front(), std::nullopt,
-                before ? fmt::format("The natural breaths here come at {:.0f} a minute; before the "
-                                     "practice they came at {:.0f}.",
-                                     perMin, *before)
-                       : fmt::format("The natural breaths here come at {:.0f} a minute.", perMin));
+                {"strain.fast-rest", {{"rate", perMin}, {"before", before.value_or(0)}}});
         }
     }
 };

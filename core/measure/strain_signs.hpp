@@ -3,6 +3,7 @@
 // What can be heard of strain: observations with a place to listen to, never a diagnosis.
 #pragma once
 
+#include "core/language/message.hpp"
 #include "core/measure/measures.hpp"
 
 #include <string>
@@ -15,7 +16,7 @@ struct StrainSign {
     std::string kind;
     double atS = 0;
     std::optional<int> cycle;
-    std::string explanation; ///< one sentence with its figures
+    Message explanation; ///< one sentence with its figures
 };
 
 /// Finds them in time order. `levelsDb` has the loudness of each phase over the room in dB, or is

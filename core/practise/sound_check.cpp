@@ -96,24 +96,20 @@ SoundCheck::Result SoundCheck::judge() const
     const bool isSilent =
         std::all_of(m_sound.begin(), m_sound.end(), [](float s) { return std::fabs(s) < 1e-6f; });
     if (isSilent) {
-        result.words = {"The microphone gives nothing at all. See that it is not muted, and that "
-                        "it is the one you mean."};
+        result.words = {say("try.silent")};
         return result;
     }
     result.isGood = result.quality.verdict == Quality::Verdict::Good && !result.tonesLeak;
     if (result.isGood)
-        result.words.push_back("Your breath is heard well.");
+        result.words.push_back(say("try.good"));
     else if (result.quality.verdict == Quality::Verdict::Good)
-        result.words.push_back("Your breath is heard well, and the tones are too.");
+        result.words.push_back(say("try.good-with-tones"));
     else if (result.quality.verdict == Quality::Verdict::Usable)
-        result.words.push_back("Your breath is heard, and could be heard better.");
+        result.words.push_back(say("try.usable"));
     else
-        result.words.push_back("It will not be read well like this.");
-    if (result.tonesLeak)
-        result.words.push_back("The microphone hears the cue's tones: use headphones, or turn the "
-                               "tones down or off.");
-    result.words.insert(result.words.end(), result.quality.advice.begin(),
-                        result.quality.advice.end());
+        result.words.push_back(say("try.poor"));
+    if (result.tonesLeak) result.words.push_back(say("try.tones"));
+    for (const Message& advice : result.quality.advice) result.words.push_back(say(advice));
     return result;
 }
 

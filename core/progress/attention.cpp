@@ -1,6 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/progress/attention.hpp"
+
 #include "core/journal/figures.hpp"
+#include "core/journal/sitting.hpp"
+#include "core/language/message.hpp"
 
 #include "core/progress/series.hpp"
 
@@ -20,37 +23,37 @@ constexpr int askUrgency = 1;
 void judgeUrgency(HandedIn& handed, const std::vector<Sitting>& earlier)
 {
     const Sitting& s = handed.sitting;
-    std::string complaints;
-    for (const std::string& complaint : s.words.complaints) {
+    std::vector<std::string> reasons;
+    for (const std::string& complaint : s.words.complaints)
         handed.urgency += complaint == "dizzy" ? dizzyUrgency : complaintUrgency;
-        complaints += (complaints.empty() ? "said: " : ", ") + complaint;
-    }
-    const auto add = [&handed](const std::string& reason) {
-        handed.why += (handed.why.empty() ? "" : "; ") + reason;
-    };
-    if (!complaints.empty()) add(complaints);
-    const std::string perhaps = s.sure ? "" : "perhaps ";
+    if (!s.words.complaints.empty())
+        reasons.push_back(
+            say("attention.complaints", {{"complaints", complaintsInWords(s.words.complaints)}}));
+    const char* sure = s.sure ? "yes" : "no";
     if (s.strainSigns > 0) {
         handed.urgency += strainUrgency;
-        add(perhaps + (s.strainSigns == 1 ? "a sign of strain"
-                                          : std::to_string(s.strainSigns) + " signs of strain"));
+        reasons.push_back(say("attention.strain", {{"signs", s.strainSigns}, {"sure", sure}}));
     }
     if (s.asks) {
         handed.urgency += askUrgency;
-        add("needs an answer");
+        reasons.push_back(say("attention.question"));
     }
     for (const Change& change : changesOf(s, earlier))
         if (change.figure == figure::accuracy && change.isMoreThanChance() &&
             change.now < change.before) {
             handed.urgency += fallUrgency;
-            add("kept " + valueInWords(change.now, figure::accuracy) + ", lately " +
-                std::to_string(std::lround(change.before)));
+            reasons.push_back(
+                say("attention.fall", {{"now", change.now}, {"usual", change.before}}));
         }
-    if (!handed.why.empty()) return;
-    if (const auto accuracy = valueOf(s, figure::accuracy))
-        add("kept " + perhaps + valueInWords(*accuracy, figure::accuracy));
-    else
-        add(valueOf(s, figure::completion) == 0.0 ? "not a whole cycle" : "no counts to keep");
+    if (reasons.empty()) {
+        const auto accuracy = valueOf(s, figure::accuracy);
+        reasons.push_back(say(accuracy                                ? "attention.accuracy"
+                              : valueOf(s, figure::completion) == 0.0 ? "attention.no-cycle"
+                                                                      : "attention.no-accuracy",
+                              {{"percent", accuracy.value_or(0)}, {"sure", sure}}));
+    }
+    for (const std::string& reason : reasons)
+        handed.why += (handed.why.empty() ? "" : "; ") + reason;
 }
 
 } // namespace

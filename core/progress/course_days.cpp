@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/progress/course_days.hpp"
 
+#include "core/language/message.hpp"
+
 #include <algorithm>
 #include <cmath>
 #include <libical/ical.h>
@@ -90,7 +92,7 @@ std::string courseInWords(const std::vector<Course>& courses, const std::vector<
             ++inAll;
             if (day <= today) planned.insert(day);
         }
-    if (inAll == 0) return "Nothing is planned.";
+    if (inAll == 0) return say("course.nothing-planned");
     std::set<Day> done;
     for (const Sitting& s : sittings) done.insert(s.day);
     const auto kept =
@@ -98,14 +100,13 @@ std::string courseInWords(const std::vector<Course>& courses, const std::vector<
     // Today still has its evening.
     const auto so =
         static_cast<int>(planned.size()) - (planned.count(today) && !done.count(today) ? 1 : 0);
-    if (planned.empty() || (so == 0 && kept == 0)) return "It has not begun yet.";
+    if (planned.empty() || (so == 0 && kept == 0)) return say("course.not-begun");
     const auto first = *planned.begin();
     const auto extra = std::count_if(done.begin(), done.end(), [&](Day day) {
         return day >= first && day <= today && !planned.count(day);
     });
     const auto practised = kept + extra;
-    return "Practised on " + std::to_string(practised) + (practised == 1 ? " day" : " days") +
-           " since it began; " + std::to_string(so) + (so == 1 ? " was" : " were") + " planned.";
+    return say("course.days", {{"practised", practised}, {"planned", so}});
 }
 
 std::string toICalendar(const std::vector<CalendarEvent>& events, const std::string& uidBase)

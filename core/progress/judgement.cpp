@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/progress/judgement.hpp"
+
 #include "core/journal/figures.hpp"
+#include "core/language/message.hpp"
 
 #include "core/base/checked_json.hpp"
 #include "core/base/quantile.hpp"
@@ -20,37 +22,27 @@ bool wasKept(const Sitting& s, const LadderRule& rule)
            s.words.complaints.empty();
 }
 
-// Of those in which any cycle was done, the latest last: "66, 82 and 86"; nothing where there is
-// none.
-std::string accuracies(const std::vector<Sitting>& sittings, std::size_t most)
+// Of those in which any cycle was done, the latest last.
+std::vector<std::string> accuracies(const std::vector<Sitting>& sittings, std::size_t most)
 {
     std::vector<std::string> figures;
     for (std::size_t i = std::min(most, sittings.size()); i-- > 0;)
         if (const auto a = valueOf(sittings[i], figure::accuracy))
-            figures.push_back(std::to_string(std::lround(*a)));
-    std::string text;
-    for (std::size_t i = 0; i < figures.size(); ++i)
-        text += (i == 0 ? "" : i + 1 == figures.size() ? " and " : ", ") + figures[i];
-    return text;
+            figures.push_back(say("number.whole", {{"number", *a}}));
+    return figures;
 }
 
-// Why a sitting does not count as kept, where its accuracy is not the reason.
-std::string whatElseSpoke(const Sitting& s, const LadderRule& rule)
+// Why a sitting does not count towards the next step, where its accuracy is not the reason.
+const char* whatElse(const Sitting& s, const LadderRule& rule)
 {
     const auto accuracy = valueOf(s, figure::accuracy);
-    if (!accuracy) return ", once not a whole cycle";
-    if (*accuracy < rule.keptAccuracy) return "";
-    if (!s.words.complaints.empty()) return ", once with a complaint";
-    if (s.strainSigns > 0) return ", once with a sign of strain";
+    if (!accuracy) return "no_cycle";
+    if (*accuracy < rule.keptAccuracy) return "nothing";
+    if (!s.words.complaints.empty()) return "complaint";
+    if (s.strainSigns > 0) return "strain";
     if (valueOf(s, figure::completion).value_or(rule.keptCompletion) < rule.keptCompletion)
-        return ", once not to the end";
-    return "";
-}
-
-std::string timesInWords(int n)
-{
-    static constexpr const char* words[]{"no", "one", "two", "three", "four", "five", "six"};
-    return n < 7 ? words[n] : std::to_string(n);
+        return "not_completed";
+    return "nothing";
 }
 
 std::optional<Judgement> easeOff(const std::vector<Sitting>& sittings, const LadderRule& rule)
@@ -58,12 +50,9 @@ std::optional<Judgement> easeOff(const std::vector<Sitting>& sittings, const Lad
     const auto& last = sittings.front();
     if (std::find(last.words.complaints.begin(), last.words.complaints.end(), "dizzy") !=
         last.words.complaints.end())
-        return Judgement{Advice::EaseOff, "You were dizzy last time. Something gentler today, and "
-                                          "if it comes back, stop and ask your doctor."};
+        return Judgement{Advice::EaseOff, say("advice-on.dizzy")};
     if (sittings.size() >= 2 && last.strainSigns > 0 && sittings[1].strainSigns > 0)
-        return Judgement{Advice::EaseOff,
-                         "The last two sittings both had a sign of strain. One step back gives the "
-                         "breath room."};
+        return Judgement{Advice::EaseOff, say("advice-on.strain-twice")};
     const std::size_t looked =
         std::min(sittings.size(), static_cast<std::size_t>(rule.keptSittings));
     const auto poor = std::count_if(
@@ -72,8 +61,8 @@ std::optional<Judgement> easeOff(const std::vector<Sitting>& sittings, const Lad
             return valueOf(s, figure::accuracy).value_or(rule.poorAccuracy) < rule.poorAccuracy;
         });
     if (poor >= rule.poorSittings)
-        return Judgement{Advice::EaseOff, "The last sittings kept " + accuracies(sittings, looked) +
-                                              " %. One step back for a while may feel better."};
+        return Judgement{Advice::EaseOff, say("advice-on.low-accuracy",
+                                              {{"percents", accuracies(sittings, looked)}})};
     return std::nullopt;
 }
 
@@ -93,33 +82,23 @@ Judgement judge(const std::vector<Sitting>& sittings, const LadderRule& rule, bo
                 std::optional<Day> lastOfAny, Day today)
 {
     if (lastOfAny && today - *lastOfAny >= std::chrono::days(rule.breakDays))
-        return {Advice::EaseOff, "The last sitting was " +
-                                     std::to_string((today - *lastOfAny).count()) +
-                                     " days ago. Begin again one step easier."};
-    if (sittings.empty()) return {Advice::First, "It has not been practised with us yet."};
+        return {Advice::EaseOff, say("advice-on.break", {{"days", (today - *lastOfAny).count()}})};
+    if (sittings.empty()) return {Advice::First, say("advice-on.first")};
     if (auto ease = easeOff(sittings, rule)) return *std::move(ease);
 
     const auto needed = static_cast<std::size_t>(rule.keptSittings);
     std::size_t kept = 0;
     while (kept < sittings.size() && kept < needed && wasKept(sittings[kept], rule)) ++kept;
-    if (kept == needed && !hasClash)
-        return {Advice::GoOn, "The last " + timesInWords(rule.keptSittings) + " sittings kept " +
-                                  accuracies(sittings, needed) +
-                                  " %, all without strain: there is room for one step."};
-    if (kept == needed)
-        return {Advice::Stay, "The counts are kept: " + accuracies(sittings, needed) +
-                                  " %. Because something speaks against it, going on is for "
-                                  "your doctor and your teacher to say."};
-    const int missing = rule.keptSittings - static_cast<int>(kept);
-    const std::string figures = accuracies(sittings, needed);
-    return {Advice::Stay,
-            (figures.empty() ? "Lately no cycle was done" : "Lately it kept " + figures + " %") +
-                (figures.empty() || kept >= std::min(sittings.size(), needed)
-                     ? ""
-                     : whatElseSpoke(sittings[kept], rule)) +
-                ". Stay here; " + timesInWords(missing) +
-                (missing == 1 ? " more kept sitting" : " more kept sittings") +
-                " would make room for a step."};
+    const std::vector<std::string> percents = accuracies(sittings, needed);
+    const Arguments figures{
+        {"percents", percents}, {"any", percents.size()}, {"sittings", rule.keptSittings}};
+    if (kept == needed && !hasClash) return {Advice::GoOn, say("advice-on.move-on", figures)};
+    if (kept == needed) return {Advice::Stay, say("advice-on.stay-for-caution", figures)};
+    const bool isEverySittingGood = kept >= std::min(sittings.size(), needed);
+    Arguments more = figures;
+    more.insert({"but", isEverySittingGood ? "nothing" : whatElse(sittings[kept], rule)});
+    more.insert({"missing", rule.keptSittings - static_cast<int>(kept)});
+    return {Advice::Stay, say("advice-on.stay", more)};
 }
 
 std::string comparedWithLately(const PlanFigures& asks, const std::vector<Sitting>& sittings)
@@ -130,16 +109,14 @@ std::string comparedWithLately(const PlanFigures& asks, const std::vector<Sittin
         hold = std::max(hold, valueOf(s, figure::longestHold).value_or(0));
         if (s.practiceS > 0) minutes.push_back(s.practiceS / 60);
     }
-    const auto oneDecimal = [](double value) { return shortNumber(std::round(10 * value) / 10); };
     std::string text;
     if (asks.longestHoldS > 0 && hold > 0)
-        text = "The longest hold kept lately was " + oneDecimal(hold) + " s; this asks " +
-               oneDecimal(asks.longestHoldS) + " s.";
-    if (!minutes.empty()) {
-        text += (text.empty() ? "" : " ") + std::string("Lately you practised ") +
-                oneDecimal(median(minutes)) + " min at a time, rests left out; this is " +
-                (asks.isAtLeast ? "at least " : "") + oneDecimal(asks.practiceS / 60) + " min.";
-    }
+        text = say("compared.longest-hold", {{"recent", hold}, {"plan", asks.longestHoldS}});
+    if (!minutes.empty())
+        text += (text.empty() ? "" : " ") +
+                say("compared.minutes", {{"recent", median(minutes)},
+                                         {"atLeast", asks.isAtLeast ? "yes" : "no"},
+                                         {"plan", asks.practiceS / 60}});
     return text;
 }
 

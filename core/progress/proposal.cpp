@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/progress/proposal.hpp"
 
+#include "core/language/message.hpp"
+
 #include "core/curriculum/presets.hpp"
 #include "core/progress/course_days.hpp"
 
@@ -45,8 +47,7 @@ Result<void> judgeInto(Proposal& proposal, const Asked& asked, const LadderRule&
              .empty();
     proposal.judgement = judge(*done, rule, hasClash, lastOfAny, asked.today);
     if (proposal.judgement.advice == Advice::First && isAnyUncertain)
-        proposal.judgement = {Advice::Stay, "What was recorded of it is uncertain. Stay here until "
-                                            "a reading is certain."};
+        proposal.judgement = {Advice::Stay, say("advice-on.uncertain")};
     return {};
 }
 
@@ -88,8 +89,7 @@ Result<std::optional<Proposal>> fromCourse(const Asked& asked, const std::vector
         proposal.plan = (*kept)->plan;
         const auto days = daysOf(course);
         const auto nth = std::find(days.begin(), days.end(), asked.today) - days.begin() + 1;
-        proposal.why = "It is on the course for today, day " + std::to_string(nth) + " of " +
-                       std::to_string(days.size()) + ".";
+        proposal.why = say("proposed.course", {{"day", nth}, {"days", days.size()}});
         return proposal;
     }
     return std::nullopt;
@@ -104,9 +104,9 @@ Result<std::optional<Proposal>> fromLadder(const Asked& asked,
         if (const NamedLadder* named = find(ladders, place.ladder)) {
             Proposal proposal;
             putOnLadder(proposal, *named, place.rung, place.since);
-            proposal.why = "Rung " + std::to_string(proposal.place->rung + 1) + " of " +
-                           std::to_string(named->ladder.rungs.size()) + " on \"" +
-                           named->ladder.name + "\".";
+            proposal.why = say("proposed.progression", {{"step", proposal.place->rung + 1},
+                                                        {"steps", named->ladder.rungs.size()},
+                                                        {"name", named->ladder.name}});
             return proposal;
         }
     return std::nullopt;
@@ -122,7 +122,7 @@ Result<std::optional<Proposal>> fromLastSitting(const Asked& asked,
         if (!*kept) continue;
         Proposal proposal;
         proposal.plan = (*kept)->plan;
-        proposal.why = "It is what was practised last.";
+        proposal.why = say("proposed.last");
         return proposal;
     }
     return std::nullopt;
@@ -132,7 +132,7 @@ Proposal whereMostBegin(const Person& person)
 {
     Proposal proposal;
     proposal.plan = inSchool(findPreset("even-4-4")->plan, person.school);
-    proposal.why = "An even breath is where most people begin. Choose anything else under Plans.";
+    proposal.why = say("proposed.beginning");
     return proposal;
 }
 

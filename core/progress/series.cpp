@@ -1,13 +1,14 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/progress/series.hpp"
 
+#include "core/language/message.hpp"
+
 #include "core/measure/robust.hpp"
 
 #include <algorithm>
 #include <array>
 #include <cmath>
 #include <cstdio>
-#include <fmt/format.h>
 
 namespace layakari {
 
@@ -26,8 +27,6 @@ double daysOf(const Sitting& sitting)
 {
     return static_cast<double>(sitting.day.time_since_epoch().count());
 }
-
-std::string number(double value, int decimals) { return fmt::format("{:.{}f}", value, decimals); }
 
 bool isBetter(double value, double than, int better)
 {
@@ -59,21 +58,21 @@ std::optional<Trend> trendOf(const std::vector<Sitting>& sittings, FigureKey fig
 
 std::string trendInWords(const std::optional<Trend>& trend, FigureKey figure)
 {
-    if (!trend) return "Too few sittings yet for a trend.";
-    const FigureKind& kind = kindOf(figure);
-    const std::string much = number(std::fabs(trend->perMonth), kind.decimals);
-    const std::string unit = figure != figure::accuracy ? kind.unit
-                             : much == "1"              ? "point"
-                                                        : "points";
-    const bool isNothing = much == number(0, kind.decimals);
-    if (isNothing && !trend->isSure()) return "No trend: it stays as it is.";
-    const std::string amount =
-        isNothing ? "less than " + number(std::pow(10, -kind.decimals), kind.decimals) : much;
-    const std::string more = trend->perMonth > 0 ? "more" : "less";
-    const std::string unitWord =
-        figure == figure::strokePace || figure == figure::restBreathing ? "" : " " + unit;
-    return "About " + amount + (unit.empty() ? "" : unitWord) + " " + more + " a month" +
-           (trend->isSure() ? "." : ", and it could be none.");
+    if (!trend) return say("trend.too-few", {{"figure", figureName(figure)}});
+    const double unit = std::pow(10, -kindOf(figure).decimals);
+    const double perMonth = std::fabs(trend->perMonth);
+    const bool isNothing = perMonth < unit / 2; // as it would be written
+    if (isNothing && !trend->isSure()) return say("trend.none", {{"figure", figureName(figure)}});
+    const double amount = isNothing ? unit : perMonth;
+    // The difference of two percentages is in points.
+    const std::string inWords = figure == figure::accuracy
+                                    ? say("trend.points", {{"value", std::lround(amount)}})
+                                    : valueInWords(amount, figure);
+    return say("trend", {{"figure", figureName(figure)},
+                         {"amount", inWords},
+                         {"how", isNothing ? "under" : "about"},
+                         {"direction", trend->perMonth > 0 ? "up" : "down"},
+                         {"sure", trend->isSure() ? "yes" : "no"}});
 }
 
 std::vector<Change> changesOf(const Sitting& now, const std::vector<Sitting>& earlier)
@@ -104,18 +103,24 @@ std::vector<Change> changesOf(const Sitting& now, const std::vector<Sitting>& ea
     return changes;
 }
 
-std::string changeInWords(const Change& change)
+std::string changeInWords(const Change& change, const std::string& student)
 {
-    const FigureKind& kind = kindOf(change.figure);
-    const std::string now = valueInWords(change.now, change.figure);
-    const std::string before = number(change.before, kind.decimals);
-    std::string text = std::string(kind.name) + " " + now + ", lately " + before;
-    if (!change.isMoreThanChance() && change.chance >= std::fabs(change.before))
-        return text + ": too uneven before to tell a change."; // "84 ± 109" tells nothing
-    if (!change.isMoreThanChance())
-        return text + " ± " + number(change.chance, kind.decimals) + ": as usual.";
-    return text + ": " + (change.now > change.before ? "more" : "less") +
-           " than chance would make it" + (change.isBest ? ", and the best so far." : ".");
+    const bool isMore = change.isMoreThanChance();
+    const bool isUneven = !isMore && change.chance >= std::fabs(change.before);
+    // "Your counts were shorter" reads better than "Length of a count: ... lower".
+    const bool isCount = isMore && change.figure == figure::countLength;
+    return say(isCount    ? "change.count"
+               : isMore   ? "change"
+               : isUneven ? "change.too-uneven" // "84, usually 84 ± 109" tells nothing
+                          : "change.as-usual",
+               {{"who", student.empty() ? "you" : "student"},
+                {"student", student},
+                {"figure", figureName(change.figure)},
+                {"now", valueInWords(change.now, change.figure)},
+                {"usual", valueInWords(change.before, change.figure)},
+                {"chance", valueInWords(change.chance, change.figure)},
+                {"how", change.now > change.before ? "more" : "less"},
+                {"best", change.isBest ? "yes" : "no"}});
 }
 
 std::optional<Best> bestOf(const std::vector<Sitting>& sittings, FigureKey figure)

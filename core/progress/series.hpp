@@ -42,7 +42,7 @@ std::vector<Change> changesOf(const Sitting& now, const std::vector<Sitting>& ea
 
 /// "Accuracy 93, lately 88: more than chance." One line, with units. Where chance alone may well
 /// move the figure by all of itself, that is said instead.
-std::string changeInWords(const Change& change);
+std::string changeInWords(const Change& change, const std::string& student = {});
 
 /// The best value of a figure among the sittings that count, and whose it is; the highest where
 /// neither more nor less is better.

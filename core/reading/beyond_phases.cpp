@@ -7,7 +7,6 @@
 
 #include <algorithm>
 #include <cmath>
-#include <fmt/format.h>
 
 namespace layakari {
 
@@ -141,19 +140,23 @@ std::vector<StrainSign> strainBeyondPhases(const Reading& reading)
     std::vector<StrainSign> signs;
     for (std::size_t i = 0; i < reading.hums.size(); ++i)
         for (const HeardHum::Break& b : reading.hums[i].breaks)
-            signs.push_back({"hum_break", b.startS, reading.hums[i].cycle,
-                             fmt::format("Hum {} breaks for {:.2f} s after {:.1f} s.", i + 1,
-                                         b.endS - b.startS, b.startS - reading.hums[i].startS)});
+            signs.push_back({"hum_break",
+                             b.startS,
+                             reading.hums[i].cycle,
+                             {"strain.hum-interrupted",
+                              {{"hum", i + 1},
+                               {"seconds", b.endS - b.startS},
+                               {"after", b.startS - reading.hums[i].startS}}}});
     for (std::size_t i = 0; i < reading.strokeRuns.size(); ++i) {
         const ReadStrokeRun& run = reading.strokeRuns[i];
         if (!run.sagsFrom) continue;
         // A pace that was meant to fall at the end has not collapsed.
         if (run.plannedPace == Pace::RiseFall) continue;
         signs.push_back(
-            {"sagging_strokes", run.strokeTimesS[*run.sagsFrom], std::nullopt,
-             fmt::format(
-                 "From stroke {} of {} on, pace or strength stays below the run's first third.",
-                 *run.sagsFrom + 1, run.count)});
+            {"sagging_strokes",
+             run.strokeTimesS[*run.sagsFrom],
+             std::nullopt,
+             {"strain.sagging-strokes", {{"stroke", *run.sagsFrom + 1}, {"strokes", run.count}}}});
     }
     return signs;
 }

@@ -1,11 +1,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/reading/explanations.hpp"
 
+#include "core/language/times.hpp"
+
 #include "core/reading/rounded.hpp"
 
 #include <algorithm>
 #include <cmath>
-#include <fmt/format.h>
 
 namespace layakari {
 
@@ -56,14 +57,6 @@ double quantileOf(const std::vector<Component>& components, double share)
     return (low + high) / 2;
 }
 
-std::string timeOf(double seconds)
-{
-    const auto whole = static_cast<long>(seconds);
-    return fmt::format("{}:{:02}", whole / 60, whole % 60);
-}
-
-std::string cyclesIn(int count) { return fmt::format("{} cycle{}", count, count == 1 ? "" : "s"); }
-
 } // namespace
 
 ReadExplanation explanationOf(double probability, const std::vector<ReadPhase>& phases,
@@ -96,26 +89,26 @@ bool makeTheSame(const ReadExplanation& one, const ReadExplanation& other)
            std::fabs(one.accuracy.value_or(0) - other.accuracy.value_or(0)) <= points;
 }
 
-std::string differenceInWords(const ReadExplanation& first, const std::vector<ReadCycle>& cycles,
-                              const ReadExplanation& other,
-                              const std::vector<ReadCycle>& otherCycles)
+Message differenceOf(const ReadExplanation& first, const std::vector<ReadCycle>& cycles,
+                     const ReadExplanation& other, const std::vector<ReadCycle>& otherCycles)
 {
     constexpr double apart = 0.5; // seconds: less is no other place
     if (first.cyclesDone != other.cyclesDone)
-        return fmt::format("{} {} done, not {}.", cyclesIn(other.cyclesDone),
-                           other.cyclesDone == 1 ? "was" : "were", first.cyclesDone);
-    if (cycles.empty() || otherCycles.empty()) return "";
-    if (std::fabs(cycles.front().startS - otherCycles.front().startS) > apart)
-        return fmt::format("The first cycle begins at {}, not at {}.",
-                           timeOf(otherCycles.front().startS), timeOf(cycles.front().startS));
-    if (std::fabs(cycles.back().endS - otherCycles.back().endS) > apart)
-        return fmt::format("The last cycle ends at {}, not at {}.", timeOf(otherCycles.back().endS),
-                           timeOf(cycles.back().endS));
+        return {"differs.cycles", {{"cycles", other.cyclesDone}, {"not", first.cyclesDone}}};
+    if (cycles.empty() || otherCycles.empty()) return {};
+    const auto differs = [](const char* id, double atS, double notAtS, std::size_t cycle = 0) {
+        return Message{id,
+                       {{"at", clockTime(atS)}, {"not", clockTime(notAtS)}, {"cycle", cycle + 1}}};
+    };
+    const auto isApart = [](double a, double b) { return std::fabs(a - b) > apart; };
+    if (isApart(cycles.front().startS, otherCycles.front().startS))
+        return differs("differs.first-cycle", otherCycles.front().startS, cycles.front().startS);
+    if (isApart(cycles.back().endS, otherCycles.back().endS))
+        return differs("differs.last-cycle", otherCycles.back().endS, cycles.back().endS);
     for (std::size_t i = 0; i < std::min(cycles.size(), otherCycles.size()); ++i)
-        if (std::fabs(cycles[i].startS - otherCycles[i].startS) > apart)
-            return fmt::format("Cycle {} begins at {}, not at {}.", i + 1,
-                               timeOf(otherCycles[i].startS), timeOf(cycles[i].startS));
-    return "The same breaths belong to other cycles.";
+        if (isApart(cycles[i].startS, otherCycles[i].startS))
+            return differs("differs.cycle", otherCycles[i].startS, cycles[i].startS, i);
+    return {"differs.other-cycles"};
 }
 
 void takeRangeFrom(const std::vector<ReadExplanation>& explanations, Summary& summary)

@@ -2,6 +2,7 @@
 #pragma once
 
 #include "core/align/alignment.hpp"
+#include "core/language/message.hpp"
 #include "core/measure/measures.hpp"
 
 #include <optional>
@@ -19,7 +20,7 @@ struct ReadExplanation {
     std::optional<double> accuracy;       ///< percent, with its 95 % range if this is how it was
     std::optional<double> accuracyLow;
     std::optional<double> accuracyHigh;
-    std::string differs; ///< from the first, in a sentence; empty of the first
+    Message differs; ///< from the first, in a sentence; empty of the first
     bool operator==(const ReadExplanation&) const = default;
 };
 
@@ -35,9 +36,8 @@ bool makeTheSame(const ReadExplanation& one, const ReadExplanation& other);
 
 /// In what an explanation differs from the likeliest one: the way round first of all, then how many
 /// cycles were done, then where they begin and end.
-std::string differenceInWords(const ReadExplanation& first, const std::vector<ReadCycle>& cycles,
-                              const ReadExplanation& other,
-                              const std::vector<ReadCycle>& otherCycles);
+Message differenceOf(const ReadExplanation& first, const std::vector<ReadCycle>& cycles,
+                     const ReadExplanation& other, const std::vector<ReadCycle>& otherCycles);
 
 /// Widens the accuracy's range to the one that holds 95 % of what is believed: a mixture of normal
 /// distributions over the explanations; where it was none of them, the accuracy may be anything.

@@ -2,6 +2,7 @@
 #include "core/reading/explanations_json.hpp"
 
 #include "core/measure/read_kind_words.hpp"
+#include "core/reading/message_json.hpp"
 #include "core/reading/rounded.hpp"
 
 #include <nlohmann/json.hpp>
@@ -41,14 +42,17 @@ Correction parseCorrection(const CheckedJson& value)
 
 Json toJson(const ReadExplanation& e)
 {
-    return {{"probability", numberOrNull(e.probability)},
-            {"first_breath",
-             e.firstBreath ? Json(readKindWords.of(toReadKind(*e.firstBreath))) : Json(nullptr)},
-            {"cycles_done", e.cyclesDone},
-            {"accuracy", numberOrNull(e.accuracy)},
-            {"accuracy_low", numberOrNull(e.accuracyLow)},
-            {"accuracy_high", numberOrNull(e.accuracyHigh)},
-            {"differs", e.differs.empty() ? Json(nullptr) : Json(e.differs)}};
+    Json json{
+        {"probability", numberOrNull(e.probability)},
+        {"first_breath",
+         e.firstBreath ? Json(readKindWords.of(toReadKind(*e.firstBreath))) : Json(nullptr)},
+        {"cycles_done", e.cyclesDone},
+        {"accuracy", numberOrNull(e.accuracy)},
+        {"accuracy_low", numberOrNull(e.accuracyLow)},
+        {"accuracy_high", numberOrNull(e.accuracyHigh)},
+    };
+    addMessage(json, "differs", e.differs);
+    return json;
 }
 
 std::optional<double> percentIn(const CheckedJson& value, const char* key)
@@ -67,25 +71,28 @@ ReadExplanation parseExplanation(const CheckedJson& value)
     e.accuracy = percentIn(value, "accuracy");
     e.accuracyLow = percentIn(value, "accuracy_low");
     e.accuracyHigh = percentIn(value, "accuracy_high");
-    if (const auto differs = value.findValue("differs")) e.differs = differs->text(mostText);
+    e.differs = messageIn(value, "differs");
     return e;
 }
 
 Json toJson(const ReadQuestion& question)
 {
     Json answers = Json::array();
-    for (const ReadQuestion::Answer& answer : question.answers)
-        answers.push_back({{"word", answer.word},
-                           {"text", answer.text},
-                           {"accuracy", numberOrNull(answer.accuracy)},
-                           {"cycles_done", answer.cyclesDone},
-                           {"sure", answer.sure},
-                           {"correction", toJson(answer.correction)}});
-    return {{"about", questionWords.of(question.about)},
-            {"start_s", seconds(question.startS)},
-            {"end_s", seconds(question.endS)},
-            {"text", question.text},
-            {"answers", std::move(answers)}};
+    for (const ReadQuestion::Answer& answer : question.answers) {
+        Json json{{"word", answer.word}};
+        addMessage(json, "text", answer.text);
+        json["accuracy"] = numberOrNull(answer.accuracy);
+        json["cycles_done"] = answer.cyclesDone;
+        json["sure"] = answer.sure;
+        json["correction"] = toJson(answer.correction);
+        answers.push_back(std::move(json));
+    }
+    Json json{{"about", questionWords.of(question.about)},
+              {"start_s", seconds(question.startS)},
+              {"end_s", seconds(question.endS)}};
+    addMessage(json, "text", question.text);
+    json["answers"] = std::move(answers);
+    return json;
 }
 
 ReadQuestion parseQuestion(const CheckedJson& value)
@@ -94,10 +101,9 @@ ReadQuestion parseQuestion(const CheckedJson& value)
     question.about = value.require("about").oneOf(questionWords);
     question.startS = value.require("start_s").number(0, mostSeconds);
     question.endS = value.require("end_s").number(question.startS, mostSeconds);
-    question.text = value.require("text").text(mostText);
+    question.text = messageIn(value, "text");
     for (const CheckedJson& a : value.require("answers").elements(1, mostTold)) {
-        ReadQuestion::Answer answer{a.require("word").text(mostText),
-                                    a.require("text").text(mostText),
+        ReadQuestion::Answer answer{a.require("word").text(mostText), messageIn(a, "text"),
                                     parseCorrection(a.require("correction"))};
         answer.accuracy = percentIn(a, "accuracy");
         answer.cyclesDone = a.require("cycles_done").integer(0, mostCycles);

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/reading/plan_guess.hpp"
 
+#include "core/language/message.hpp"
+
 #include "core/curriculum/presets.hpp"
 #include "core/measure/robust.hpp"
 #include "core/plan/plan_figures.hpp"
@@ -9,7 +11,6 @@
 #include <algorithm>
 #include <cmath>
 #include <cstdio>
-#include <fmt/format.h>
 #include <utility>
 
 namespace layakari {
@@ -253,15 +254,14 @@ std::optional<PlanGuess> convincingGuess(const Listened& listened, const Known& 
 
 std::string fitInWords(const PlanGuess& guess)
 {
-    std::string words = fmt::format("fits {:.0f} %", 100 * guess.fit);
-    const char* joint = ": ";
-    const auto add = [&](const std::string& text) { words += std::exchange(joint, ", ") + text; };
-    if (guess.cycles > 0)
-        add(fmt::format("{} {}", guess.cycles, guess.cycles == 1 ? "cycle" : "cycles"));
-    if (guess.strokes > 0) add(fmt::format("{} strokes", guess.strokes));
-    if (guess.accuracy) add(fmt::format("{:.0f} % kept", *guess.accuracy));
-    if (guess.countLengthS) add(fmt::format("in counts of {:.2f} s", *guess.countLengthS));
-    return words;
+    std::vector<std::string> parts;
+    if (guess.cycles > 0) parts.push_back(say("guess.cycles", {{"cycles", guess.cycles}}));
+    if (guess.strokes > 0) parts.push_back(say("guess.strokes", {{"strokes", guess.strokes}}));
+    if (guess.accuracy) parts.push_back(say("guess.accuracy", {{"percent", *guess.accuracy}}));
+    if (guess.countLengthS) parts.push_back(say("guess.count", {{"count", *guess.countLengthS}}));
+    std::string text = say("guess.fit", {{"percent", 100 * guess.fit}});
+    for (const std::string& part : parts) text += ", " + part;
+    return text;
 }
 
 std::vector<Plan> presetPlans()

@@ -1,10 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/reading/quality.hpp"
 
+#include "core/language/times.hpp"
+
 #include <algorithm>
 #include <cmath>
 #include <cstdio>
-#include <fmt/format.h>
 
 namespace layakari {
 
@@ -17,34 +18,37 @@ constexpr double muchClipping = 0.01;
 constexpr double quietRecordingDb = -65;
 constexpr double muchSpeech = 0.05; // of the time
 
-std::string clock(double seconds)
-{
-    const long whole = std::lround(std::floor(seconds));
-    return fmt::format("{}:{:02}", whole / 60, whole % 60);
-}
-
 void worsen(Quality& quality, Quality::Verdict verdict)
 {
     quality.verdict = std::max(quality.verdict, verdict);
 }
 
-void complain(Quality& quality, Quality::Verdict verdict, std::string advice)
+void complain(Quality& quality, Quality::Verdict verdict, Message advice)
 {
     worsen(quality, verdict);
     quality.advice.push_back(std::move(advice));
+}
+
+const char* whyWord(Quality::Why why)
+{
+    switch (why) {
+    case Quality::Why::NothingRecorded: return "nothing";
+    case Quality::Why::Voice: return "voice";
+    case Quality::Why::Tone: return "tone";
+    case Quality::Why::Knocks: return "knocks";
+    case Quality::Why::Room: return "background";
+    case Quality::Why::Other: break;
+    }
+    return "other";
 }
 
 void judgeLoudness(Quality& quality, const Heard& heard)
 {
     quality.breathToNoiseDb = heard.breathToNoiseDb;
     if (heard.breathToNoiseDb < poorBreathDb) {
-        complain(quality, Quality::Verdict::Poor,
-                 "The breath is hardly louder than the room. Move the microphone "
-                 "nearer, to one side of the nose and mouth, and turn off fans.");
+        complain(quality, Quality::Verdict::Poor, {"advice.breath-faint"});
     } else if (heard.breathToNoiseDb < goodBreathDb) {
-        complain(quality, Quality::Verdict::Usable,
-                 "The room is rather loud for this breath. A microphone a little "
-                 "nearer would make the ends of the breaths surer.");
+        complain(quality, Quality::Verdict::Usable, {"advice.background-loud"});
     }
 }
 
@@ -54,42 +58,28 @@ void judgeBreath(Quality& quality, const Heard& heard)
         std::any_of(heard.spans.begin(), heard.spans.end(),
                     [](const HeardSpan& span) { return span.kind == HeardSpan::Kind::Breath; });
     if (!heard.anyBreath() && heard.strokeRuns.empty()) {
-        complain(quality, Quality::Verdict::Poor,
-                 "No breathing could be heard. Place the microphone a hand's width "
-                 "to one side of the nose and mouth.");
+        complain(quality, Quality::Verdict::Poor, {"advice.no-breathing"});
         return;
     }
     // Of hums and strokes alone, how far a breath stands over the room is not known.
     if (anyPlain) judgeLoudness(quality, heard);
     if (heard.speechShare > muchSpeech) {
         complain(quality, Quality::Verdict::Usable,
-                 fmt::format(
-                     "Somebody speaks in {:.0f} % of the recording. What lies under the words is "
-                     "read with more doubt; a recording of the breath alone is surer.",
-                     100 * heard.speechShare));
+                 {"advice.speech", {{"percent", 100 * heard.speechShare}}});
     }
     const auto covers = [&](HeardCover::What what) {
         return std::any_of(heard.covers.begin(), heard.covers.end(),
                            [&](const HeardCover& cover) { return cover.what == what; });
     };
     if (covers(HeardCover::What::Tone))
-        complain(quality, Quality::Verdict::Usable,
-                 "Music or another tone is louder than the breath in places. Turn it off while "
-                 "you record, or move the microphone nearer.");
+        complain(quality, Quality::Verdict::Usable, {"advice.music"});
     if (covers(HeardCover::What::Room))
-        complain(quality, Quality::Verdict::Usable,
-                 "The room is louder than the breath in places. Close the window, turn machines "
-                 "off, or move the microphone nearer.");
+        complain(quality, Quality::Verdict::Usable, {"advice.background-louder-in-places"});
     if (heard.recorderGainDb > 0) {
         complain(quality, Quality::Verdict::Usable,
-                 fmt::format(
-                     "The recorder turned itself up and down by up to {:.0f} dB. Where it can be, "
-                     "switch its automatic gain off.",
-                     heard.recorderGainDb));
+                 {"advice.automatic-gain", {{"db", heard.recorderGainDb}}});
     }
-    if (heard.loudestDb < quietRecordingDb)
-        quality.advice.push_back("The recording is very quiet. Raise the recording level or move "
-                                 "the microphone nearer.");
+    if (heard.loudestDb < quietRecordingDb) quality.advice.push_back({"advice.quiet-recording"});
 }
 
 void judgeFaults(Quality& quality, const SoundFaults& faults)
@@ -97,33 +87,23 @@ void judgeFaults(Quality& quality, const SoundFaults& faults)
     constexpr double loudHumDb = 12;
     constexpr double muchWind = 0.15;
     if (faults.mainsDb > loudHumDb)
-        quality.advice.push_back(fmt::format("An electric hum of {:.0f} Hz runs through the "
-                                             "recording. Move the microphone and its cable "
-                                             "away from chargers and lamps.",
-                                             faults.mainsHz));
+        quality.advice.push_back({"advice.electric-hum", {{"hertz", faults.mainsHz}}});
     if (faults.windShare > muchWind) {
-        complain(
-            quality, Quality::Verdict::Usable,
-            "The breath blows on the microphone. Move it a hand's width to the side, out of the "
-            "stream of the exhale.");
+        complain(quality, Quality::Verdict::Usable, {"advice.wind"});
     }
     if (faults.suppression) {
-        complain(quality, Quality::Verdict::Usable,
-                 "The recorder removes soft sounds as if they were noise, and with them the "
-                 "beginnings and ends of soft breaths. If you can, switch its noise suppression "
-                 "off, or record with an app that leaves the sound as it is.");
+        complain(quality, Quality::Verdict::Usable, {"advice.noise-suppression"});
     }
     if (faults.dropouts > 0) {
-        complain(
-            quality, Quality::Verdict::Usable,
-            fmt::format("The sound drops out {} times for a moment. Close other programs while "
-                        "recording, or use another cable.",
-                        faults.dropouts));
+        complain(quality, Quality::Verdict::Usable,
+                 {"advice.dropouts", {{"times", faults.dropouts}}});
     }
     for (const Quality::Unreadable& part : faults.unreadable) {
         complain(quality, Quality::Verdict::Usable,
-                 "From " + clock(part.startS) + " to " + clock(part.endS) + " " + part.reason +
-                     "; what is read there is not sure.");
+                 {"advice.unreadable",
+                  {{"from", clockTime(part.startS)},
+                   {"to", clockTime(part.endS)},
+                   {"why", whyWord(part.why)}}});
     }
     quality.unreadable = faults.unreadable;
 }
@@ -132,26 +112,23 @@ void judgeDamage(Quality& quality, const SoundDamage& damage)
 {
     if (quality.clippedFraction > muchClipping) worsen(quality, Quality::Verdict::Poor);
     if (quality.clippedFraction > someClipping) {
-        complain(quality, Quality::Verdict::Usable,
-                 "The recording is clipped: too loud for the microphone. Move it "
-                 "out of the stream of the exhale, or lower the level.");
+        complain(quality, Quality::Verdict::Usable, {"advice.clipped"});
     }
     if (damage.notANumber > 0) {
         complain(quality, Quality::Verdict::Usable,
-                 fmt::format("{:.0f} samples are not numbers; they were read as silence.",
-                             static_cast<double>(damage.notANumber)));
+                 {"advice.not-numbers", {{"samples", damage.notANumber}}});
     }
     if (damage.undecodablePackets > 0) {
         complain(quality, Quality::Verdict::Usable,
-                 fmt::format("{:.0f} stretches of the file are damaged and were left out.",
-                             static_cast<double>(damage.undecodablePackets)));
+                 {"advice.damaged", {{"stretches", damage.undecodablePackets}}});
     }
     const double missing = damage.headerSeconds - damage.readSeconds;
     // Headers of compressed files estimate; a second and a fiftieth are theirs to be wrong by.
     if (missing > std::max(1.0, 0.02 * damage.headerSeconds)) {
         complain(quality, Quality::Verdict::Usable,
-                 fmt::format("The file says that it is {:.0f} s long, ", damage.headerSeconds) +
-                     fmt::format("but only the first {:.0f} s could be read.", damage.readSeconds));
+                 {"advice.cut-off",
+                  {{"said", durationInWords(damage.headerSeconds)},
+                   {"read", durationInWords(damage.readSeconds)}}});
     }
 }
 

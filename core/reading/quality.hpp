@@ -3,6 +3,7 @@
 
 #include "core/audio/recording.hpp"
 #include "core/base/enum_words.hpp"
+#include "core/language/message.hpp"
 #include "core/listen/heard.hpp"
 
 #include <optional>
@@ -18,14 +19,15 @@ struct Quality {
     double noiseFloorDb = 0;               ///< dB re full scale
     std::optional<double> breathToNoiseDb; ///< nothing when no breath was heard
     double clippedFraction = 0;
+    enum class Why { NothingRecorded, Voice, Tone, Knocks, Room, Other };
     /// A stretch in which hardly anything can be read, and why.
     struct Unreadable {
         double startS = 0;
         double endS = 0;
-        std::string reason; ///< "the room is louder than the breath", ...
+        Why why = Why::Other;
     };
     std::vector<Unreadable> unreadable;
-    std::vector<std::string> advice; ///< whole sentences, the most important first
+    std::vector<Message> advice; ///< whole sentences, the most important first
 };
 
 /// What the sound itself, beside the breath in it, says of a recording.
@@ -53,5 +55,14 @@ inline constexpr EnumWords<Quality::Verdict, Quality::Verdict::Poor> verdictWord
                                                                                   "poor"};
 
 const char* toWord(Quality::Verdict verdict);
+
+/// Why a stretch cannot be read, as files have it.
+inline constexpr EnumWords<Quality::Why, Quality::Why::Other> unreadableWords{
+    "nothing was recorded",
+    "somebody speaks over the breath",
+    "music or another tone covers the breath",
+    "knocks and rustling cover the breath",
+    "the room is louder than the breath",
+    "something covers the breath"};
 
 } // namespace layakari

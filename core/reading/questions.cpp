@@ -69,9 +69,9 @@ std::optional<Asked> askWayRound(const Heard& heard, const std::vector<LikelyAli
     return Asked{{About::WayRound,
                   plainest->startS,
                   plainest->endS,
-                  "Is this an inhale or an exhale?",
-                  {{"inhale", "An inhale", renamed(middle, Correction::Name::Inhale)},
-                   {"exhale", "An exhale", renamed(middle, Correction::Name::Exhale)}}},
+                  {"ask.inhale-or-exhale"},
+                  {{"inhale", {"answer.inhale"}, renamed(middle, Correction::Name::Inhale)},
+                   {"exhale", {"answer.exhale"}, renamed(middle, Correction::Name::Exhale)}}},
                  1 - same / massOf(alignments)};
 }
 
@@ -121,16 +121,17 @@ std::optional<Asked> askPractising(const Heard& heard,
                            spans.begin() + static_cast<std::ptrdiff_t>(to),
                            [](const NamedSpan& named) { return named.cycle.has_value(); });
     };
-    const char* text = !anyCycle(0, first)                 ? "Had the practice begun here?"
-                       : !anyCycle(last + 1, spans.size()) ? "Was the practice still going on here?"
-                                                           : "Is this part of the practice?";
-    return Asked{{About::Practising,
-                  startS,
-                  endS,
-                  text,
-                  {{"practice", "Yes", {Correction::Kind::MarkPractice, startS, endS}},
-                   {"rest", "No, natural breathing", {Correction::Kind::MarkRest, startS, endS}}}},
-                 doubtful};
+    const char* text = !anyCycle(0, first)                 ? "ask.had-begun"
+                       : !anyCycle(last + 1, spans.size()) ? "ask.still-going-on"
+                                                           : "ask.part-of-practice";
+    return Asked{
+        {About::Practising,
+         startS,
+         endS,
+         {text},
+         {{"practice", {"answer.yes"}, {Correction::Kind::MarkPractice, startS, endS}},
+          {"rest", {"answer.natural-breathing"}, {Correction::Kind::MarkRest, startS, endS}}}},
+        doubtful};
 }
 
 // Asked of the practised breath that is the least surely one.
@@ -149,10 +150,10 @@ std::optional<Asked> askBreath(const Heard& heard, const std::vector<LikelyAlign
     return Asked{{About::Breath,
                   least->startS,
                   least->endS,
-                  "Is this a breath?",
-                  {{"inhale", "An inhale", renamed(middle, Correction::Name::Inhale)},
-                   {"exhale", "An exhale", renamed(middle, Correction::Name::Exhale)},
-                   {"nothing", "No breath", renamed(middle, Correction::Name::Nothing)}}},
+                  {"ask.breath"},
+                  {{"inhale", {"answer.inhale"}, renamed(middle, Correction::Name::Inhale)},
+                   {"exhale", {"answer.exhale"}, renamed(middle, Correction::Name::Exhale)},
+                   {"nothing", {"answer.no-breath"}, renamed(middle, Correction::Name::Nothing)}}},
                  1 - least->isBreath};
 }
 
@@ -167,9 +168,9 @@ std::optional<Asked> askStrokes(const std::optional<QuickBreaths::Stretch>& unde
     return Asked{{About::Strokes,
                   startS,
                   heardUntilS,
-                  "Are these breaths, or strokes?",
-                  {{"breaths", "Breaths", {Correction::Kind::MarkBreaths, startS, endS}},
-                   {"strokes", "Strokes", {Correction::Kind::MarkStrokes, startS, endS}}}},
+                  {"ask.breaths-or-strokes"},
+                  {{"breaths", {"answer.breaths"}, {Correction::Kind::MarkBreaths, startS, endS}},
+                   {"strokes", {"answer.strokes"}, {Correction::Kind::MarkStrokes, startS, endS}}}},
                  1 - Doubts::eitherWay};
 }
 

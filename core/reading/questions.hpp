@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "core/language/message.hpp"
 #include "core/reading/quick_breaths.hpp"
 
 #include <optional>
@@ -22,7 +23,7 @@ struct ReadQuestion {
     };
     struct Answer {
         std::string word;      ///< in files and on the command line: "inhale"
-        std::string text;      ///< "An inhale"
+        Message text;          ///< "An inhale"
         Correction correction; ///< what is put right by it
         /// What it would make of the reading.
         std::optional<double> accuracy = {};
@@ -34,7 +35,7 @@ struct ReadQuestion {
     About about = About::WayRound;
     double startS = 0;
     double endS = 0;
-    std::string text; ///< "Is this an inhale or an exhale?"
+    Message text; ///< "Is this an inhale or an exhale?"
     std::vector<Answer> answers;
     bool operator==(const ReadQuestion&) const = default;
 };

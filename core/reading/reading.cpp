@@ -291,8 +291,8 @@ void explain(NamedReading& read, const Known& known)
             continue;
         }
         explanation.differs =
-            isSwapped ? "What is read as inhales are exhales, and the other way round."
-                      : differenceInWords(told.front(), reading.cycles, explanation, other.cycles);
+            isSwapped ? Message{"differs.swapped"}
+                      : differenceOf(told.front(), reading.cycles, explanation, other.cycles);
         told.push_back(std::move(explanation));
     }
     const double share = std::min(1.0, told.front().probability);

@@ -6,6 +6,7 @@
 #include "core/plan/plan_words.hpp"
 #include "core/reading/beyond_phases_json.hpp"
 #include "core/reading/explanations_json.hpp"
+#include "core/reading/message_json.hpp"
 #include "core/reading/reading.hpp"
 #include "core/reading/rounded.hpp"
 
@@ -42,13 +43,22 @@ Json toJson(const Quality& quality)
     for (const Quality::Unreadable& part : quality.unreadable)
         unreadable.push_back({{"start_s", seconds(part.startS)},
                               {"end_s", seconds(part.endS)},
-                              {"reason", part.reason}});
+                              {"reason", unreadableWords.of(part.why)}});
+    Json advice = Json::array();
+    Json messages = Json::array();
+    for (const Message& line : quality.advice) {
+        Json both;
+        addMessage(both, "text", line);
+        advice.push_back(both["text"]);
+        messages.push_back(std::move(both));
+    }
     return {{"verdict", toWord(quality.verdict)},
             {"noise_floor_db", rounded(quality.noiseFloorDb, 0.01)},
             {"breath_snr_db", numberOrNull(quality.breathToNoiseDb)},
             {"clipped_fraction", quality.clippedFraction},
             {"unreadable", std::move(unreadable)},
-            {"advice", quality.advice}};
+            {"advice", std::move(advice)},
+            {"advice_messages", std::move(messages)}};
 }
 
 Json toJson(const ReadPhase& p)
@@ -188,9 +198,14 @@ Quality parseQuality(const CheckedJson& value)
         for (const CheckedJson& part : parts->elements(0, 1000))
             quality.unreadable.push_back({part.require("start_s").number(0, mostSeconds),
                                           part.require("end_s").number(0, mostSeconds),
-                                          part.require("reason").text(1000)});
-    for (const CheckedJson& line : value.require("advice").elements(0, 100))
-        quality.advice.push_back(line.text(2000));
+                                          unreadableWords.find(part.require("reason").text(1000))
+                                              .value_or(Quality::Why::Other)});
+    if (const auto messages = value.findValue("advice_messages"))
+        for (const CheckedJson& line : messages->elements(0, 100))
+            quality.advice.push_back(messageIn(line, "text"));
+    else
+        for (const CheckedJson& line : value.require("advice").elements(0, 100))
+            quality.advice.push_back(asWritten(line.text(2000)));
     return quality;
 }
 
@@ -278,7 +293,7 @@ StrainSign parseSign(const CheckedJson& value, std::size_t cycles)
         sign.cycle = cycle->integer(0, static_cast<int>(mostPhases));
         if (static_cast<std::size_t>(*sign.cycle) >= cycles) cycle->fault("there is no such cycle");
     }
-    sign.explanation = value.require("explanation").text(2000);
+    sign.explanation = messageIn(value, "explanation");
     return sign;
 }
 
@@ -340,11 +355,13 @@ std::string readingToJson(const Reading& reading)
         document["cycles"].push_back(toJson(reading.cycles[i], i));
     addBeyondPhases(document, reading);
     document["strain_signs"] = Json::array();
-    for (const StrainSign& sign : reading.strainSigns)
-        document["strain_signs"].push_back({{"kind", sign.kind},
-                                            {"at_s", seconds(sign.atS)},
-                                            {"cycle", sign.cycle ? Json(*sign.cycle) : Json()},
-                                            {"explanation", sign.explanation}});
+    for (const StrainSign& sign : reading.strainSigns) {
+        Json json{{"kind", sign.kind},
+                  {"at_s", seconds(sign.atS)},
+                  {"cycle", sign.cycle ? Json(*sign.cycle) : Json()}};
+        addMessage(json, "explanation", sign.explanation);
+        document["strain_signs"].push_back(std::move(json));
+    }
     document["comparisons"] = Json::array();
     for (const Comparison& c : reading.comparisons) document["comparisons"].push_back(toJson(c));
     document["rests"] = Json::array();

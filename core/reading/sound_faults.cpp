@@ -46,8 +46,8 @@ void findGaps(SoundFaults& faults, const FeatureTrack& track)
         if (inSound && length >= shortest && length <= longestDropout) ++faults.dropouts;
         if (length >= lost) {
             faults.lostS += static_cast<double>(length) * hop;
-            faults.unreadable.push_back(
-                {FeatureTrack::timeOf(i), FeatureTrack::timeOf(end), "nothing was recorded"});
+            faults.unreadable.push_back({FeatureTrack::timeOf(i), FeatureTrack::timeOf(end),
+                                         Quality::Why::NothingRecorded});
         }
         i = end;
     }
@@ -187,7 +187,7 @@ void findLoudRoom(SoundFaults& faults, const FeatureTrack& track, const Heard& h
         if (loud && since < 0) since = now;
         if (loud || since < 0) continue;
         faults.unreadable.push_back(
-            {std::max(0.0, since - reachS), now + reachS, "the room is louder than the breath"});
+            {std::max(0.0, since - reachS), now + reachS, Quality::Why::Room});
         since = -1;
     }
 }
@@ -205,15 +205,15 @@ void findSuppression(SoundFaults& faults, const FeatureTrack& track, const Heard
     faults.suppression = suppressesNoise(flutterOf(track, quiet));
 }
 
-const char* reasonOf(HeardCover::What what)
+Quality::Why whyOf(HeardCover::What what)
 {
     switch (what) {
-    case HeardCover::What::Voice: return "somebody speaks over the breath";
-    case HeardCover::What::Tone: return "music or another tone covers the breath";
-    case HeardCover::What::Knocks: return "knocks and rustling cover the breath";
+    case HeardCover::What::Voice: return Quality::Why::Voice;
+    case HeardCover::What::Tone: return Quality::Why::Tone;
+    case HeardCover::What::Knocks: return Quality::Why::Knocks;
     case HeardCover::What::Room: break;
     }
-    return "the room is louder than the breath";
+    return Quality::Why::Room;
 }
 
 // Where something else hides the breath, but for stretches of which it is already said.
@@ -225,7 +225,7 @@ void findCovers(SoundFaults& faults, const Heard& heard)
             return std::min(part.endS, cover.endS) - std::max(part.startS, cover.startS) >
                    0.5 * (cover.endS - cover.startS);
         });
-        if (!isSaid) faults.unreadable.push_back({cover.startS, cover.endS, reasonOf(cover.what)});
+        if (!isSaid) faults.unreadable.push_back({cover.startS, cover.endS, whyOf(cover.what)});
     }
 }
 

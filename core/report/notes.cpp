@@ -1,10 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/report/notes.hpp"
 
+#include "core/language/message.hpp"
+#include "core/plan/plan_words.hpp"
+
 #include <algorithm>
-#include <cctype>
 #include <cmath>
-#include <fmt/format.h>
 
 namespace layakari {
 
@@ -12,23 +13,33 @@ namespace {
 
 std::string guideInWords(const Reading& reading)
 {
-    const GuideCount& guide = *reading.guide;
-    std::string text = fmt::format("A voice counts every {:.2f} s", guide.countS);
+    const double guideS = reading.guide->countS;
     const auto own = reading.summary.countLengthS;
-    if (!own) return text + ".";
-    const double percent = 100 * (*own / guide.countS - 1);
-    if (std::fabs(percent) < 1)
-        return text + fmt::format("; so does the breath, at {:.2f} s.", *own);
-    return text + fmt::format("; the breath's count of {:.2f} s is {:.0f} % {}.", *own,
-                              std::fabs(percent), percent > 0 ? "longer" : "shorter");
+    const double percent = own ? 100 * (*own / guideS - 1) : 0;
+    return say("note.guide", {{"guide", guideS},
+                              {"own", own.value_or(0)},
+                              {"percent", std::fabs(percent)},
+                              {"how", !own                     ? "alone"
+                                      : std::fabs(percent) < 1 ? "same"
+                                      : percent > 0            ? "longer"
+                                                               : "shorter"}});
 }
 
-std::string trendInWords(const CountTrend& trend)
+std::string driftInWords(const CountTrend& trend)
 {
     const double change = std::fabs(trend.percentPerMin);
     if (change < 2 * trend.sd || change < 0.5) return "";
-    return fmt::format("The count grew {} by {:.1f} % a minute (± {:.1f}).",
-                       trend.percentPerMin > 0 ? "longer" : "shorter", change, 2 * trend.sd);
+    return say("note.count-drift", {{"how", trend.percentPerMin > 0 ? "longer" : "shorter"},
+                                    {"percent", change},
+                                    {"range", 2 * trend.sd}});
+}
+
+std::string nameOf(const ComparedGroup& group)
+{
+    constexpr std::string_view round = "round ";
+    return group.name.starts_with(round)
+               ? say("group.round", {{"round", group.name.substr(round.size())}})
+               : say("group", {{"group", group.name}});
 }
 
 std::string comparisonInWords(const Comparison& c)
@@ -38,24 +49,29 @@ std::string comparisonInWords(const Comparison& c)
         const auto [low, high] = std::minmax_element(
             c.groups.begin(), c.groups.end(),
             [](const ComparedGroup& a, const ComparedGroup& b) { return a.mean < b.mean; });
-        return fmt::format("{} rounds, from {:.0f} % ({}) to {:.0f} % accuracy ({}).",
-                           c.groups.size(), low->mean, low->name.c_str(), high->mean,
-                           high->name.c_str());
+        return say("note.many-rounds", {{"rounds", c.groups.size()},
+                                        {"low", low->mean},
+                                        {"lowest", nameOf(*low)},
+                                        {"high", high->mean},
+                                        {"highest", nameOf(*high)}});
     }
     const bool isCounts = c.by == "side" || c.by == "opening";
-    std::string text;
+    std::vector<std::string> groups;
     for (const ComparedGroup& group : c.groups)
-        text +=
-            fmt::format("{}{} {:.0f} %", text.empty() ? "" : ", ", group.name.c_str(), group.mean);
-    text[0] = static_cast<char>(std::toupper(text[0]));
-    text += isCounts ? " of the planned counts" : " accuracy";
-    if (!c.difference) return text + ".";
-    const double range = 2 * *c.differenceSd;
-    if (std::fabs(*c.difference) <= range || std::fabs(*c.difference) < 1)
-        return text + fmt::format(": no clear difference (± {:.0f}).", range);
-    return text + fmt::format(": {} is {} by {:.0f} ± {:.0f}.", c.groups[1].name,
-                              *c.difference > 0 ? "higher" : "lower", std::fabs(*c.difference),
-                              range);
+        groups.push_back(say("note.group", {{"group", nameOf(group)}, {"percent", group.mean}}));
+    const double range = c.difference ? 2 * *c.differenceSd : 0;
+    const bool isClear =
+        c.difference && std::fabs(*c.difference) > range && std::fabs(*c.difference) >= 1;
+    return capitalised(
+        say("note.comparison", {{"groups", groups},
+                                {"of", isCounts ? "counts" : "accuracy"},
+                                {"difference", !c.difference ? "unknown"
+                                               : isClear     ? "clear"
+                                                             : "none"},
+                                {"group", c.groups.size() > 1 ? nameOf(c.groups[1]) : ""},
+                                {"how", c.difference.value_or(0) > 0 ? "higher" : "lower"},
+                                {"points", std::fabs(c.difference.value_or(0))},
+                                {"range", range}}));
 }
 
 // The places to listen to, the roughest first; the staff marks all of them.
@@ -69,16 +85,10 @@ void addRoughness(std::vector<Note>& notes, const Reading& reading)
         return a->friction.roughness > b->friction.roughness;
     });
     for (std::size_t i = 0; i < std::min(mostTold, rough.size()); ++i)
-        notes.push_back({fmt::format("The sound of this {} pulses like a snore: listen to it.",
-                                     rough[i]->phase == PhaseKind::Inhale ? "inhale" : "exhale"),
+        notes.push_back({say("note.rough", {{"phase", phaseWords.of(rough[i]->phase)}}),
                          rough[i]->friction.roughestAtS});
     if (rough.size() > mostTold)
-        notes.push_back({fmt::format("{} breaths more are rough.", rough.size() - mostTold), {}});
-}
-
-std::string afterWhat(const RestBreathing& rest)
-{
-    return rest.afterRound < 0 ? "" : fmt::format(" after round {}", rest.afterRound + 1);
+        notes.push_back({say("note.more-rough", {{"breaths", rough.size() - mostTold}}), {}});
 }
 
 } // namespace
@@ -87,17 +97,18 @@ std::vector<Note> notesOn(const Reading& reading)
 {
     std::vector<Note> notes;
     for (const StrainSign& sign : reading.strainSigns)
-        notes.push_back({sign.explanation, sign.atS});
+        notes.push_back({say(sign.explanation), sign.atS});
     addRoughness(notes, reading);
     if (reading.guide) notes.push_back({guideInWords(reading), {}});
     if (reading.countTrend)
-        if (const std::string text = trendInWords(*reading.countTrend); !text.empty())
+        if (const std::string text = driftInWords(*reading.countTrend); !text.empty())
             notes.push_back({text, {}});
     for (const Comparison& comparison : reading.comparisons)
         notes.push_back({comparisonInWords(comparison), {}});
     for (const RestBreathing& rest : reading.rests)
-        notes.push_back({fmt::format("{} natural breaths{} at {:.0f} a minute.", rest.breaths,
-                                     afterWhat(rest).c_str(), rest.breathsPerMin),
+        notes.push_back({say("note.rest", {{"breaths", rest.breaths},
+                                           {"round", rest.afterRound + 1},
+                                           {"rate", rest.breathsPerMin}}),
                          rest.startS});
     return notes;
 }

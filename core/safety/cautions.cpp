@@ -9,32 +9,6 @@ namespace layakari {
 
 namespace {
 
-constexpr EnumWords<Condition, Condition::Dizziness> conditionNames{"pregnancy",
-                                                                    "high blood pressure",
-                                                                    "low blood pressure",
-                                                                    "heart disease",
-                                                                    "epilepsy",
-                                                                    "glaucoma",
-                                                                    "a detached retina",
-                                                                    "having had a stroke",
-                                                                    "panic disorder",
-                                                                    "lung disease",
-                                                                    "a hernia",
-                                                                    "an ulcer",
-                                                                    "an abdominal ailment",
-                                                                    "migraine",
-                                                                    "another medical condition",
-                                                                    "menstruation",
-                                                                    "recent surgery",
-                                                                    "recent abdominal surgery",
-                                                                    "acute illness",
-                                                                    "a nosebleed",
-                                                                    "vertigo",
-                                                                    "an ear infection",
-                                                                    "a sore throat",
-                                                                    "a blocked nose or a cold",
-                                                                    "breathlessness",
-                                                                    "dizziness"};
 constexpr EnumWords<Condition, Condition::Dizziness> conditionWords{"pregnancy",
                                                                     "high_blood_pressure",
                                                                     "low_blood_pressure",
@@ -61,51 +35,25 @@ constexpr EnumWords<Condition, Condition::Dizziness> conditionWords{"pregnancy",
                                                                     "blocked_nose",
                                                                     "breathlessness",
                                                                     "dizziness"};
-constexpr EnumWords<Demand, Demand::Pause> demandNames{"counted breath",
-                                                       "breath holding",
-                                                       "locks",
-                                                       "forced breathing",
-                                                       "humming",
-                                                       "the ocean breath",
-                                                       "breathing through one nostril",
-                                                       "pausing within a breath"};
+constexpr EnumWords<Demand, Demand::Pause> demandWords{"counted", "hold",  "lock",    "strokes",
+                                                       "hum",     "ocean", "nostril", "pause"};
 
 constexpr double emptyStomachHours = 3; // three to four: the least of what schools ask
 constexpr int eveningHour = 20;         // late in the evening, from here
 constexpr int morningHour = 4;          // until here
 
-std::string capitalised(std::string text)
-{
-    if (!text.empty())
-        text[0] = static_cast<char>(std::toupper(static_cast<unsigned char>(text[0])));
-    return text;
-}
-
-// "holds, locks and humming"
-std::string listed(const std::vector<std::string>& names)
-{
-    std::string text;
-    for (std::size_t i = 0; i < names.size(); ++i)
-        text += (i == 0 ? "" : i + 1 == names.size() ? " and " : ", ") + names[i];
-    return text;
-}
-
 std::string clashText(Condition condition, Weight weight, const std::vector<std::string>& against)
 {
-    std::string name = capitalised(inWords(condition));
-    const std::string what = against.empty() ? "practising now" : listed(against);
+    const Arguments arguments{
+        {"condition", capitalised(inWords(condition))}, {"what", against}, {"any", against.size()}};
     switch (weight) {
-    case Weight::SpeaksAgainst:
-        return name + " speaks against " + what +
-               ". Ask your doctor, and practise with a qualified teacher.";
-    case Weight::AskFirst: return name + ": ask your doctor before " + what + ".";
-    case Weight::Wait: return name + ": wait with " + what + " until it has passed.";
-    case Weight::Gently:
-        if (condition == Condition::Breathlessness)
-            return name + ": shorten the count, or breathe naturally.";
-        return name + ": " + what + " only gently.";
+    case Weight::SpeaksAgainst: return say("clash.not-for", arguments);
+    case Weight::AskFirst: return say("clash.ask-first", arguments);
+    case Weight::Wait: return say("clash.wait", arguments);
+    case Weight::Gently: break;
     }
-    return name;
+    return say(condition == Condition::Breathlessness ? "clash.shorten" : "clash.gently",
+               arguments);
 }
 
 std::vector<CautionRule> makeRules()
@@ -154,7 +102,7 @@ void addConditions(std::vector<Clash>& clashes, const Conditions& all, Demands d
                 against.clear();
             }
             if (rule.weight == clash->weight && rule.demand)
-                against.push_back(demandNames.of(*rule.demand));
+                against.push_back(say(std::string("demand.") + demandWords.of(*rule.demand)));
         }
         if (!clash) continue;
         clash->text = clashText(condition, clash->weight, against);
@@ -166,7 +114,7 @@ void addConditions(std::vector<Clash>& clashes, const Conditions& all, Demands d
 
 bool isLasting(Condition condition) { return condition < Condition::Menstruation; }
 
-const char* inWords(Condition condition) { return conditionNames.of(condition); }
+std::string inWords(Condition condition) { return say("condition." + toWord(condition)); }
 
 std::string toWord(Condition condition) { return conditionWords.of(condition); }
 
@@ -184,32 +132,11 @@ const std::vector<CautionRule>& cautionRules()
 const std::vector<GeneralCaution>& generalCautions()
 {
     static const std::vector<GeneralCaution> cautions{
-        {std::nullopt,
-         "At dizziness, pain or panic stop, breathe naturally, and lie down if giddy."},
-        {std::nullopt,
-         "Never while driving, in water, or standing where a fall would hurt; not after "
-         "a full meal. With a medical condition, ask your doctor the first time."},
-        {Demand::Hold,
-         "Holding the breath is not for pregnancy, high or low blood pressure, heart or "
-         "lung disease, epilepsy, glaucoma or a detached retina, after a stroke, or with "
-         "panic disorder. Never hyperventilate before a hold."},
-        {Demand::Lock, "Locks are also not for menstruation, a hernia, an ulcer, or after recent "
-                       "abdominal surgery; they come only after the plain hold is easy."},
-        {Demand::Strokes,
-         "Forced breathing is not for pregnancy, menstruation, high blood pressure, "
-         "heart disease, epilepsy, after a stroke, a hernia, abdominal ailment or "
-         "surgery, a detached retina, glaucoma, nosebleed or vertigo; nor late in "
-         "the evening."},
-        {Demand::Hum,
-         "No humming with an ear infection; with epilepsy, migraine, high blood pressure "
-         "or in pregnancy ask first."},
-        {Demand::Ujjayi,
-         "No ocean breath with a sore throat; with low blood pressure only gently."},
-        {Demand::Nostril, "With a blocked nose or a cold, wait."},
-        {Demand::Counted, "If you are short of breath, shorten the count."},
-        {Demand::Pause, "The pauses are short and easy, and no air is lost in them. If you have to "
-                        "gasp after one, leave the pauses out. Held longer than two counts they "
-                        "are breath holding, with all that speaks against it."},
+        {std::nullopt, {"caution.stop"}},       {std::nullopt, {"caution.where"}},
+        {Demand::Hold, {"caution.hold"}},       {Demand::Lock, {"caution.lock"}},
+        {Demand::Strokes, {"caution.strokes"}}, {Demand::Hum, {"caution.hum"}},
+        {Demand::Ujjayi, {"caution.ocean"}},    {Demand::Nostril, {"caution.nostril"}},
+        {Demand::Counted, {"caution.counted"}}, {Demand::Pause, {"caution.pause"}},
     };
     return cautions;
 }
@@ -222,14 +149,10 @@ std::vector<Clash> clashesOf(const Plan& plan, const Conditions& lasting, const 
     std::vector<Clash> clashes;
     addConditions(clashes, all, demands);
     if (today.hoursSinceMeal && *today.hoursSinceMeal < emptyStomachHours)
-        clashes.push_back({std::nullopt, std::nullopt, Weight::Wait,
-                           "A full meal lies less than three hours back. Wait until the stomach is "
-                           "empty: three to four hours."});
+        clashes.push_back({std::nullopt, std::nullopt, Weight::Wait, say("clash.meal")});
     if (today.hour && demands.has(Demand::Strokes) &&
         (*today.hour >= eveningHour || *today.hour < morningHour))
-        clashes.push_back({std::nullopt, Demand::Strokes, Weight::Wait,
-                           "It is late: forced breathing heats and wakes. Keep it for the morning; "
-                           "a calming practice suits the evening."});
+        clashes.push_back({std::nullopt, Demand::Strokes, Weight::Wait, say("clash.late")});
     std::stable_sort(clashes.begin(), clashes.end(),
                      [](const Clash& a, const Clash& b) { return a.weight < b.weight; });
     return clashes;
@@ -239,7 +162,7 @@ std::vector<std::string> cautionsFor(Demands demands)
 {
     std::vector<std::string> texts;
     for (const GeneralCaution& caution : generalCautions())
-        if (!caution.demand || demands.has(*caution.demand)) texts.emplace_back(caution.text);
+        if (!caution.demand || demands.has(*caution.demand)) texts.push_back(say(caution.text));
     return texts;
 }
 

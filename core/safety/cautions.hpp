@@ -4,6 +4,7 @@
 // and local rules; it blocks nothing and diagnoses nothing.
 #pragma once
 
+#include "core/language/message.hpp"
 #include "core/plan/plan_figures.hpp"
 
 #include <array>
@@ -52,7 +53,7 @@ using Conditions = std::set<Condition>;
 /// Whether it is kept with the person, rather than asked for the day.
 bool isLasting(Condition condition);
 /// In plain words, "high blood pressure".
-const char* inWords(Condition condition);
+std::string inWords(Condition condition);
 /// The word for files, "high_blood_pressure"; `conditionFromWord` is its inverse.
 std::string toWord(Condition condition);
 std::optional<Condition> conditionFromWord(const std::string& word);
@@ -77,7 +78,7 @@ const std::vector<CautionRule>& cautionRules();
 /// What holds for everybody who does this: shown with the technique.
 struct GeneralCaution {
     std::optional<Demand> demand; ///< nothing: any practice
-    const char* text;
+    Message text;
 };
 const std::vector<GeneralCaution>& generalCautions();
 

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/safety/cautions.hpp"
 
+#include "core/language/message.hpp"
+
 #include <algorithm>
 #include <cmath>
 #include <functional>
@@ -23,10 +25,10 @@ void forEachPart(std::vector<Part>& parts, const std::function<void(Part&)>& vis
 std::optional<Gentler> gentler(const Plan& plan, const char* what,
                                const std::function<void(Part&)>& change)
 {
-    Gentler made{what, plan};
+    Gentler made{say(std::string("gentler.") + what), plan};
     forEachPart(made.plan.parts, change);
     if (made.plan == plan) return std::nullopt;
-    made.plan.name = plan.name + ", " + what;
+    made.plan.name = plan.name + ", " + made.what;
     return made;
 }
 
@@ -75,10 +77,10 @@ std::vector<Gentler> gentlerPlans(const Plan& plan)
     const auto add = [&](std::optional<Gentler> made) {
         if (made) plans.push_back(*std::move(made));
     };
-    add(gentler(plan, "without holds", dropHolds));
-    add(gentler(plan, "fewer strokes", halveStrokes));
-    add(gentler(plan, "shorter counts", shortenCounts));
-    add(gentler(plan, "fewer rounds", fewerRounds));
+    add(gentler(plan, "without-holds", dropHolds));
+    add(gentler(plan, "fewer-strokes", halveStrokes));
+    add(gentler(plan, "shorter-counts", shortenCounts));
+    add(gentler(plan, "fewer-rounds", fewerRounds));
     return plans;
 }
 

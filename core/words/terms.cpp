@@ -1,36 +1,27 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/words/terms.hpp"
 
+#include "core/plan/plan_words.hpp"
+
 namespace layakari {
 
 std::string inTerms(const std::string& english, const std::string& sanskrit, Terms terms)
 {
     if (terms == Terms::English || sanskrit.empty()) return english;
     if (terms == Terms::Sanskrit) return sanskrit;
-    return english + " / " + sanskrit;
+    return english + " (" + sanskrit + ")";
 }
 
 std::string termFor(PhaseKind kind, Terms terms)
 {
-    switch (kind) {
-    case PhaseKind::Inhale: return inTerms("inhale", "puraka", terms);
-    case PhaseKind::HoldFull: return inTerms("held in", "antara kumbhaka", terms);
-    case PhaseKind::Exhale: return inTerms("exhale", "rechaka", terms);
-    case PhaseKind::HoldEmpty: return inTerms("held out", "bahya kumbhaka", terms);
-    }
-    return {};
+    const Arguments phase{{"phase", phaseWords.of(kind)}};
+    return inTerms(say("phase", phase), say("phase.sanskrit", phase), terms);
 }
 
 std::string shortTermFor(PhaseKind kind, Terms terms)
 {
-    const bool sanskrit = terms == Terms::Sanskrit;
-    switch (kind) {
-    case PhaseKind::Inhale: return sanskrit ? "puraka" : "in";
-    case PhaseKind::HoldFull: return sanskrit ? "antara" : "held in";
-    case PhaseKind::Exhale: return sanskrit ? "rechaka" : "out";
-    case PhaseKind::HoldEmpty: return sanskrit ? "bahya" : "held out";
-    }
-    return {};
+    return say(terms == Terms::Sanskrit ? "phase.short-sanskrit" : "phase",
+               {{"phase", phaseWords.of(kind)}});
 }
 
 } // namespace layakari

@@ -3,22 +3,21 @@
 // What things are called: English, Sanskrit or both, as a person prefers.
 #pragma once
 
+#include "core/language/message.hpp"
 #include "core/plan/plan.hpp"
 
 #include <string>
 
 namespace layakari {
 
-enum class Terms { English, Sanskrit, Both };
-
 /// A word in these terms; one without a Sanskrit name is English in any.
 std::string inTerms(const std::string& english, const std::string& sanskrit, Terms terms);
 
-/// "inhale", "puraka", or "inhale / puraka".
+/// "inhale", "puraka", or "inhale (puraka)".
 std::string termFor(PhaseKind kind, Terms terms);
 
-/// The same for the head of a narrow column: "in", "held in"; or "puraka", "antara", the usual
-/// short form of antara kumbhaka. For both it is the English one.
+/// The same for the head of a narrow column: "antara", the usual short form of antara kumbhaka. For
+/// both it is the one in the program's language.
 std::string shortTermFor(PhaseKind kind, Terms terms);
 
 } // namespace layakari

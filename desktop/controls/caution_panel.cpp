@@ -68,7 +68,7 @@ CautionPanel::CautionPanel(JournalDesk* desk, QWidget* parent)
         if (isLasting(condition)) continue;
         // A box in the menu, so that several can be ticked before it closes.
         auto* action = new QWidgetAction(m_todayMenu);
-        auto* box = new QCheckBox(QString::fromUtf8(inWords(condition)));
+        auto* box = new QCheckBox(QString::fromStdString(inWords(condition)));
         box->setProperty("condition", c);
         action->setDefaultWidget(box);
         m_todayMenu->addAction(action);

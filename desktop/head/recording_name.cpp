@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "desktop/head/recording_name.hpp"
 
+#include "core/language/times.hpp"
 #include "core/reading/reading.hpp"
 #include "core/report/sentence.hpp"
 #include "desktop/controls/lay.hpp"

@@ -113,7 +113,7 @@ void JourneyChart::style()
         axis->setTickLabelColor(theme.softInk);
         axis->setTickLabelPadding(6);
     }
-    m_plot->yAxis->setLabel(QString::fromUtf8(kindOf(m_figure).unit));
+    m_plot->yAxis->setLabel(QString::fromStdString(figureUnit(m_figure)));
     m_plot->yAxis->setLabelFont(typeface(Type::Small));
     m_plot->yAxis->setLabelColor(theme.softInk);
     m_plot->xAxis->grid()->setVisible(false);

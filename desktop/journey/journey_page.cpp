@@ -372,7 +372,7 @@ void JourneyPage::fillFigures()
     // Where several were practised, a figure of any of them may be looked at.
     const std::string technique = techniques.size() == 1 ? *techniques.begin() : std::string();
     for (const FigureKey figure : figuresIn(practised, technique))
-        m_figure->addItem(tr(kindOf(figure).name), keyOf(figure));
+        m_figure->addItem(QString::fromStdString(figureName(figure)), keyOf(figure));
     m_figure->setCurrentIndex(std::max(0, m_figure->findData(was)));
 }
 
@@ -437,8 +437,7 @@ void JourneyPage::showAll()
     m_chart->show(sittings, beside, figure, trend);
     m_days->setSittings(sittings);
 
-    m_sentence->setText(QStringLiteral("%1: %2").arg(
-        tr(kindOf(figure).name), QString::fromStdString(trendInWords(trend, figure))));
+    m_sentence->setText(QString::fromStdString(trendInWords(trend, figure)));
     std::vector<double> values;
     for (const Sitting& s : sittings)
         if (const auto value = valueOf(s, figure); value && s.counts()) values.push_back(*value);

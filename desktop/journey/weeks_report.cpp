@@ -141,10 +141,7 @@ private:
     void chart(FigureKey figure, const std::vector<Sitting>& sittings)
     {
         const auto trend = trendOf(sittings, figure);
-        m_paper.text(
-            QStringLiteral("%1: %2").arg(QObject::tr(kindOf(figure).name),
-                                         QString::fromStdString(trendInWords(trend, figure))),
-            Type::Body);
+        m_paper.text(QString::fromStdString(trendInWords(trend, figure)), Type::Body);
         JourneyChart chart;
         chart.show(sittings, {}, figure, trend);
         m_painter.save();

@@ -144,7 +144,7 @@ QWidget* PeopleView::buildForm()
     for (int c = 0; c < conditionCount; ++c) {
         const auto condition = static_cast<Condition>(c);
         if (!isLasting(condition)) continue;
-        auto* box = new QCheckBox(QString::fromUtf8(inWords(condition)), this);
+        auto* box = new QCheckBox(QString::fromStdString(inWords(condition)), this);
         box->setObjectName(
             QStringLiteral("condition_%1").arg(QString::fromStdString(toWord(condition))));
         box->setProperty("condition", c);

@@ -389,7 +389,7 @@ void PlanEditor::showShapeOf(const Part& part)
 void PlanEditor::showFigures()
 {
     const PlanFigures f = planFigures(m_draft.plan(), m_desk->ownCountS());
-    QStringList words{(f.isAtLeast ? tr("at least ") : QString()) + durationInWords(f.seconds)};
+    QStringList words{(f.isAtLeast ? tr("at least ") : QString()) + plannedDuration(f.seconds)};
     if (f.breathsPerMin) words << tr("%1 breaths a minute").arg(*f.breathsPerMin, 0, 'f', 1);
     if (f.strokes > 0) words << tr("%1 strokes").arg(f.strokes);
     if (f.longestHoldS > 0) words << tr("heaviest hold %1 s").arg(f.longestHoldS, 0, 'f', 1);

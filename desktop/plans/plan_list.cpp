@@ -24,7 +24,7 @@ QString asksInWords(const Plan& plan, std::optional<double> ownCountS)
 {
     const PlanFigures f = planFigures(plan, ownCountS);
     QStringList words{(f.isAtLeast ? QObject::tr("at least ") : QString()) +
-                      durationInWords(f.seconds)};
+                      plannedDuration(f.seconds)};
     if (f.strokes > 0) words << QObject::tr("%1 strokes").arg(f.strokes);
     if (f.cycles > 0) words << QObject::tr("%1 cycles").arg(f.cycles);
     return words.join(QStringLiteral(" · "));

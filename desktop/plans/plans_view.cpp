@@ -28,7 +28,7 @@ constexpr int listWidth = 404;
 QString figuresInWords(const PlanFigures& f)
 {
     QStringList words{(f.isAtLeast ? QObject::tr("at least ") : QString()) +
-                      durationInWords(f.seconds)};
+                      plannedDuration(f.seconds)};
     if (f.breathsPerMin)
         words << QObject::tr("%1 breaths a minute").arg(*f.breathsPerMin, 0, 'f', 1);
     if (f.strokes > 0) words << QObject::tr("%1 strokes").arg(f.strokes);

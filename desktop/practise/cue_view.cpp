@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "desktop/practise/cue_view.hpp"
 
+#include "core/language/times.hpp"
 #include "core/plan/plan_figures.hpp"
 #include "core/report/sentence.hpp"
 #include "desktop/shapes/cycle_drawing.hpp"

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "desktop/read/figures.hpp"
 
+#include "core/language/message.hpp"
+#include "core/language/times.hpp"
 #include "core/report/notes.hpp"
 #include "core/report/sentence.hpp"
 #include "desktop/controls/lay.hpp"
@@ -29,7 +31,7 @@ QString soundInWords(const Quality& quality)
     if (quality.advice.empty()) return {};
     const QString lead =
         quality.verdict == Quality::Verdict::Poor ? QObject::tr("Hard to read: ") : QString();
-    return lead + QString::fromStdString(quality.advice.front()).toHtmlEscaped();
+    return lead + QString::fromStdString(say(quality.advice.front())).toHtmlEscaped();
 }
 
 } // namespace

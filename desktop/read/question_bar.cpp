@@ -1,7 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "desktop/read/question_bar.hpp"
 
+#include "core/language/message.hpp"
+#include "core/language/times.hpp"
 #include "core/report/sentence.hpp"
+#include "core/report/uncertainty.hpp"
 #include "desktop/controls/lay.hpp"
 #include "desktop/theme/theme.hpp"
 
@@ -115,8 +118,9 @@ void QuestionBar::ask(bool goThere)
         const bool isThere = asked && i < asked->answers.size();
         m_answers[i]->setVisible(isThere);
         if (isThere)
-            m_answers[i]->setText(QStringLiteral("%1  %2").arg(
-                QChar('A' + static_cast<int>(i)), QString::fromStdString(asked->answers[i].text)));
+            m_answers[i]->setText(
+                QStringLiteral("%1  %2").arg(QChar('A' + static_cast<int>(i)),
+                                             QString::fromStdString(say(asked->answers[i].text))));
     }
     m_doubt->setText(m_uncertain);
     m_next->setVisible(m_round.all > 0);
@@ -132,7 +136,7 @@ void QuestionBar::ask(bool goThere)
     m_question->setText(tr("%1 to %2: %3")
                             .arg(QString::fromStdString(clockTime(asked->startS)),
                                  QString::fromStdString(clockTime(asked->endS)),
-                                 QString::fromStdString(asked->text)));
+                                 QString::fromStdString(say(asked->text))));
     setAccessibleName(m_question->text());
     if (goThere) emit placeWanted((asked->startS + asked->endS) / 2);
 }

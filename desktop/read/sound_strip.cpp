@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "desktop/read/sound_strip.hpp"
 
+#include "core/language/times.hpp"
 #include "core/measure/keeping.hpp"
 #include "core/report/sentence.hpp"
 #include "desktop/read/pin_labels.hpp"

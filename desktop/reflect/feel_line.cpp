@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "desktop/reflect/feel_line.hpp"
 
+#include "core/language/message.hpp"
 #include "desktop/theme/theme.hpp"
 
 #include <QKeyEvent>

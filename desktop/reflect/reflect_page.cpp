@@ -2,8 +2,11 @@
 #include "desktop/reflect/reflect_page.hpp"
 
 #include "core/intake/putting_right.hpp"
+#include "core/language/message.hpp"
+#include "core/language/times.hpp"
 #include "core/report/reply.hpp"
 #include "core/report/sentence.hpp"
+#include "core/report/uncertainty.hpp"
 #include "desktop/controls/controls.hpp"
 #include "desktop/controls/empty_offer.hpp"
 #include "desktop/controls/lay.hpp"
@@ -368,7 +371,7 @@ void ReflectPage::showReading()
         for (const StrainSign& sign : m_reading->strainSigns)
             places << tr("At %1: %2")
                           .arg(QString::fromStdString(clockTime(sign.atS)),
-                               QString::fromStdString(sign.explanation));
+                               QString::fromStdString(say(sign.explanation)));
     m_places->setText(places.isEmpty() ? QString()
                       : m_sitting->sure
                           ? tr("Places to listen to:\n%1").arg(places.join(QLatin1Char('\n')))

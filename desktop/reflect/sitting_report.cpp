@@ -1,7 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "desktop/reflect/sitting_report.hpp"
 
+#include "core/language/message.hpp"
+#include "core/language/times.hpp"
 #include "core/report/sentence.hpp"
+#include "core/report/uncertainty.hpp"
 #include "desktop/desk/journal_desk.hpp"
 #include "desktop/paper/paper.hpp"
 #include "desktop/read/staff_picture.hpp"
@@ -80,7 +83,7 @@ private:
         for (const StrainSign& sign : m_report.reading.strainSigns)
             m_paper.text(QObject::tr("At %1: %2")
                              .arg(QString::fromStdString(clockTime(sign.atS)),
-                                  QString::fromStdString(sign.explanation)));
+                                  QString::fromStdString(say(sign.explanation))));
         said();
         m_paper.leave(gap / 2);
         m_paper.text(QString::fromStdString(m_report.judgement.reason), Type::Body);

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "desktop/session/notifier.hpp"
+#include "core/language/message.hpp"
 
 #include <QDBusMessage>
 #include <QVariantMap>

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "desktop/shapes/plan_shape.hpp"
 
+#include "core/language/times.hpp"
 #include "core/plan/plan_figures.hpp"
 #include "core/report/sentence.hpp"
 #include "desktop/shapes/lung_shape.hpp"

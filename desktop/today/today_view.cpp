@@ -58,7 +58,7 @@ Plan withRounds(Plan plan, int rounds)
     return plan;
 }
 
-QString durationInWords(double seconds)
+QString plannedDuration(double seconds)
 {
     const int whole = static_cast<int>(std::lround(seconds));
     if (whole < 90) return QObject::tr("%1 s").arg(whole);
@@ -269,14 +269,14 @@ void TodayView::showPlan()
                          : m_desk->ownCountS() ? tr("as kept lately")
                                                : tr("your own, about"));
     QStringList words{(figures.isAtLeast ? tr("at least ") : QString()) +
-                      durationInWords(figures.seconds)};
+                      plannedDuration(figures.seconds)};
     if (figures.breathsPerMin)
         words << tr("%1 breaths a minute").arg(*figures.breathsPerMin, 0, 'f', 1);
     if (figures.strokes > 0)
         words << (person->school.strokesBy == StrokesBy::Time ? tr("%2 of strokes, about %1")
                                                               : tr("%1 strokes in %2"))
                      .arg(figures.strokes)
-                     .arg(durationInWords(figures.strokesS));
+                     .arg(plannedDuration(figures.strokesS));
     if (const std::string pitches = humTargetsInWords(plan, person->school.tuning);
         !pitches.empty())
         words << QString::fromStdString(pitches);

@@ -86,6 +86,6 @@ std::optional<int> roundsOf(const Plan& plan);
 Plan withRounds(Plan plan, int rounds);
 
 /// "2 min 30 s", "45 s", "12 min".
-QString durationInWords(double seconds);
+QString plannedDuration(double seconds);
 
 } // namespace layakari

@@ -82,7 +82,7 @@ TEST_CASE("A recording is read against its plan, to a summary, to standard outpu
     CHECK(summary.exit == 0);
     CHECK(summary.err.empty());
     CHECK_THAT(summary.out, Catch::Contains("6 cycles of 4 : 7 : 8"));
-    CHECK_THAT(summary.out, Catch::Contains("completion      6 of 6 cycles"));
+    CHECK_THAT(summary.out, Catch::Contains("completed              6 of 6 cycles"));
 
     const Run printed = run(folder, "analyse monday.flac --plan four-seven-eight --out -");
     REQUIRE(printed.exit == 0);
@@ -334,7 +334,8 @@ TEST_CASE("Hums are read: in the file with their pitch, and in the summary")
     CHECK(reading["hums"].size() == 3);
     CHECK(reading["hums"][0]["pitch_hz"].is_number());
     CHECK(reading["stroke_runs"].empty());
-    CHECK_THAT(run(folder, "analyse h.flac --plan humming-3").out, Catch::Contains("3 hums of 3"));
+    CHECK_THAT(run(folder, "analyse h.flac --plan humming-3").out,
+               Catch::Contains("3 hums, 9 s on average"));
 }
 
 TEST_CASE("What goes to --out is written through a link, to a pipe or a device, and replaces none "

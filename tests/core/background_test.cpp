@@ -38,8 +38,8 @@ Quality qualityThrough(const std::string& filter)
 
 bool namesSuppression(const Quality& quality)
 {
-    return std::any_of(quality.advice.begin(), quality.advice.end(), [](const std::string& line) {
-        return line.find("noise suppression") != std::string::npos;
+    return std::any_of(quality.advice.begin(), quality.advice.end(), [](const Message& line) {
+        return say(line).find("noise suppression") != std::string::npos;
     });
 }
 
@@ -96,7 +96,7 @@ TEST_CASE("A stretch over which somebody speaks is named, and breath without wor
     for (double t = 30; t < 50; t += 0.62) speak(sound, t, 0.58, 170 + 3 * (t - 40), 0.2);
     const auto unreadable = faultsOf(sound);
     REQUIRE(unreadable.size() == 1);
-    CHECK(unreadable[0].reason == "somebody speaks over the breath");
+    CHECK(unreadable[0].why == Quality::Why::Voice);
     CHECK(unreadable[0].startS == Approx(30).margin(2.5));
     CHECK(unreadable[0].endS == Approx(50).margin(2.5));
 }
@@ -117,22 +117,21 @@ TEST_CASE("What covers the breath is named once, with what to do about it")
         return judgeQuality(heard, {}, findFaults(track, heard));
     };
     using What = HeardCover::What;
-    const std::pair<What, std::string> expected[]{
-        {What::Voice, "somebody speaks over the breath"},
-        {What::Tone, "music or another tone covers the breath"},
-        {What::Knocks, "knocks and rustling cover the breath"},
-        {What::Room, "the room is louder than the breath"}};
-    for (const auto& [what, reason] : expected) {
+    const std::pair<What, Quality::Why> expected[]{{What::Voice, Quality::Why::Voice},
+                                                   {What::Tone, Quality::Why::Tone},
+                                                   {What::Knocks, Quality::Why::Knocks},
+                                                   {What::Room, Quality::Why::Room}};
+    for (const auto& [what, why] : expected) {
         const Quality quality = judged(what);
         REQUIRE(quality.unreadable.size() == 1);
-        CHECK(quality.unreadable[0].reason == reason);
+        CHECK(quality.unreadable[0].why == why);
         CHECK(quality.verdict == Quality::Verdict::Usable);
     }
     const auto says = [&](What what, const std::string& words) {
         const Quality quality = judged(what);
-        return std::any_of(
-            quality.advice.begin(), quality.advice.end(),
-            [&](const std::string& line) { return line.find(words) != std::string::npos; });
+        return std::any_of(quality.advice.begin(), quality.advice.end(), [&](const Message& line) {
+            return say(line).find(words) != std::string::npos;
+        });
     };
     CHECK(says(What::Tone, "Turn it off while you record"));
     CHECK(says(What::Room, "Close the window"));

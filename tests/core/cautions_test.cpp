@@ -90,9 +90,8 @@ TEST_CASE("A clash names the condition, what it is against, and whom to ask")
 {
     const auto clashes = clashesOf(preset("composite-round"), {Condition::HighBloodPressure}, {});
     REQUIRE(clashes.size() == 1);
-    CHECK(clashes[0].text ==
-          "High blood pressure speaks against breath holding and forced breathing. "
-          "Ask your doctor, and practise with a qualified teacher.");
+    CHECK(clashes[0].text == "High blood pressure: avoid breath holding and forced breathing. "
+                             "Ask your doctor, and practise with a qualified teacher.");
     CHECK(clashes[0].weight == Weight::SpeaksAgainst);
 }
 
@@ -142,7 +141,7 @@ TEST_CASE("Cautions once read are not shown again, until they weigh more or a ye
 TEST_CASE("The cautions of a technique are shown with it, those for everybody first")
 {
     const auto texts = cautionsFor(demandsOf(preset("composite-round")));
-    CHECK_THAT(texts.front(), Catch::Contains("dizziness, pain or panic"));
+    CHECK_THAT(texts.front(), Catch::Contains("dizzy, panicky or in pain"));
     CHECK(std::any_of(texts.begin(), texts.end(), [](const std::string& t) {
         return t.find("hyperventilate before a hold") != std::string::npos;
     }));

@@ -5,6 +5,7 @@
 #include "core/curriculum/presets.hpp"
 #include "core/evaluate/evaluation.hpp"
 #include "core/report/sentence.hpp"
+#include "core/report/uncertainty.hpp"
 #include "core/simulate/practitioner.hpp"
 #include "tests/support/shared_practices.hpp"
 #include "tests/support/temporary_folder.hpp"

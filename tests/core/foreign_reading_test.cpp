@@ -4,6 +4,7 @@
 // is one that can be measured, told and written again.
 #include "bench/mangle/manglers.hpp"
 #include "core/report/sentence.hpp"
+#include "core/report/summary_page.hpp"
 #include "core/report/tables.hpp"
 #include "tests/support/sounds.hpp"
 

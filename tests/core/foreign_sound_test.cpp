@@ -124,8 +124,8 @@ TEST_CASE("Samples that are no numbers, or absurd ones, are counted, silenced an
     CHECK(read->heard.spans.size() == Approx(whole->heard.spans.size()).margin(2));
     const Reading reading = readAgainst(*read, std::nullopt);
     CHECK(std::any_of(reading.quality.advice.begin(), reading.quality.advice.end(),
-                      [&](const std::string& advice) {
-                          return advice.starts_with(std::to_string(count) + " samples");
+                      [&](const Message& advice) {
+                          return say(advice).starts_with(std::to_string(count) + " samples");
                       }));
 
     // In doubles, and in two channels, where the better one is chosen by its levels.

@@ -84,7 +84,7 @@ TEST_CASE("Whose a recording is, its name says before its folders, and those fro
     const Match nobody = club.match("memo.m4a");
     CHECK_FALSE(nobody.person);
     CHECK_FALSE(nobody.plan);
-    CHECK_THAT(nobody.why, Catch::Contains("neither folder nor name"));
+    CHECK_THAT(nobody.why, Catch::Contains("Neither folder nor file name"));
 }
 
 TEST_CASE(

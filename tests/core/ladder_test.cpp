@@ -134,10 +134,10 @@ TEST_CASE("What a rung adds is said in words")
             std::get<std::vector<Phase>>(parseShorthand(after)->content);
         return whatRungAdds(a, b);
     };
-    CHECK(adds("4-4", "5-5") == "1 count more on every phase");
-    CHECK(adds("4-4", "4-6") == "2 counts more on the exhale");
-    CHECK(adds("4-4", "4-2-4") == "a hold in of 2 counts");
-    CHECK(adds("4-2-4", "4-*-4") == "the hold in as long as is comfortable");
+    CHECK(adds("4-4", "5-5") == "1 more count on every phase");
+    CHECK(adds("4-4", "4-6") == "2 more counts on the exhale");
+    CHECK(adds("4-4", "4-2-4") == "a full hold of 2 counts");
+    CHECK(adds("4-2-4", "4-*-4") == "the full hold as long as is comfortable");
     CHECK(adds("4-4", "4-4") == "the same");
 }
 

@@ -9,6 +9,7 @@
 #include "core/reading/plan_guess.hpp"
 #include "core/report/notes.hpp"
 #include "core/report/sentence.hpp"
+#include "core/report/summary_page.hpp"
 #include "tests/support/shared_practices.hpp"
 #include "tests/support/sounds.hpp"
 #include "tests/support/temporary_folder.hpp"
@@ -126,7 +127,7 @@ void checkFoundWithoutPlan(const char* who)
     CHECK(*ocean.inhaleS == Approx(sitting.usualS("inhale")).margin(0.2));
     CHECK(*ocean.exhaleS == Approx(sitting.usualS("exhale")).margin(0.2));
     CHECK(ocean.soundShare > 0.9);
-    CHECK(inOneSentence(sitting.reading).find("It sounded like an ocean breath for 1:") !=
+    CHECK(inOneSentence(sitting.reading).find("This sounded like ocean breath for 1 min") !=
           std::string::npos);
 }
 
@@ -186,9 +187,10 @@ TEST_CASE("The plan's word counts where there is one")
     const Reading planned = readAgainst(sitting.listened, sitting.truth.plan);
     CHECK(planned.ocean.size() >= 20); // a breath in two pieces is two
     CHECK(planned.ocean.size() <= 22);
-    CHECK(inOneSentence(planned).find("Ocean breath for 1:") != std::string::npos);
+    CHECK(inOneSentence(planned).find("Ocean breath for 1 min") != std::string::npos);
     const std::string summary = readableSummary(planned);
-    for (const char* figure : {"ocean breath", "its sound", "evenness", "between", "roughness"})
+    for (const char* figure :
+         {"ocean breath", "audible", "evenness", "from breath to breath", "roughness"})
         CHECK(summary.find(figure) != std::string::npos);
     // The ear offers the plan with the friction before the one without.
     const std::vector<PlanGuess> guesses =
@@ -273,10 +275,10 @@ TEST_CASE("Rough places are told as notes, the three roughest, with their times"
     const std::vector<Note> notes = notesOn(reading);
     REQUIRE(notes.size() == 4);
     CHECK(*notes[0].atS == Approx(*reading.ocean[4].friction.roughestAtS));
-    CHECK(notes[0].text.find("this inhale pulses like a snore") != std::string::npos);
-    CHECK(notes[1].text.find("this exhale") != std::string::npos);
+    CHECK(notes[0].text.find("This inhale pulses like a snore") != std::string::npos);
+    CHECK(notes[1].text.find("This exhale") != std::string::npos);
     CHECK_FALSE(notes[3].atS);
-    CHECK(notes[3].text.find("2 breaths more") != std::string::npos);
+    CHECK(notes[3].text.find("2 more breaths") != std::string::npos);
 }
 
 TEST_CASE("Friction that pulses like a snore is rough, and the place is told")

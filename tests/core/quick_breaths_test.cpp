@@ -6,6 +6,7 @@
 #include "core/reading/quick_breaths.hpp"
 #include "core/reading/reading.hpp"
 #include "core/report/sentence.hpp"
+#include "core/report/uncertainty.hpp"
 #include "tests/support/stroke_sound.hpp"
 
 #include <catch2/catch.hpp>

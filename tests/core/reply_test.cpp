@@ -55,22 +55,22 @@ TEST_CASE("A reply names what changed by more than chance, and the places of str
     HandedInOnce once;
     once.changes = {{figure::accuracy, 97, 88, 5, 3, true},
                     {figure::countLength, 1.21, 1.2, 5, 0.05, false}};
-    once.reading.strainSigns = {{"gasp", 83, 1, "A gasp ends the hold of cycle 2."}};
+    once.reading.strainSigns = {{"gasp", 83, 1, asWritten("A gasp ends the hold of cycle 2.")}};
     const std::string text = once.text();
     INFO(text);
-    CHECK_THAT(text, Catch::Contains("Accuracy 97 %, lately 88"));
+    CHECK_THAT(text, Catch::Contains("Accuracy: 97 %, usually 88 %"));
     CHECK_THAT(text, !Catch::Contains("Length of a count"));
-    CHECK_THAT(text, Catch::Contains("at 1:23: A gasp ends the hold of cycle 2."));
+    CHECK_THAT(text, Catch::Contains("1:23  A gasp ends the hold of cycle 2."));
 }
 
 TEST_CASE("Who was dizzy is told to stop and to ask a doctor: who was not is not")
 {
     HandedInOnce once;
     once.sitting.words.complaints = {"sore throat"};
-    CHECK_THAT(once.text(), Catch::Contains("You wrote: sore throat.\n"));
+    CHECK_THAT(once.text(), Catch::Contains("You wrote of a sore throat.\n"));
     CHECK_THAT(once.text(), !Catch::Contains("doctor"));
     once.sitting.words.complaints = {"dizzy", "sore throat"};
-    CHECK_THAT(once.text(), Catch::Contains("You wrote: dizzy, sore throat.\n") &&
+    CHECK_THAT(once.text(), Catch::Contains("You wrote of dizziness and a sore throat. ") &&
                                 Catch::Contains("stop at once") && Catch::Contains("doctor"));
 }
 
@@ -82,12 +82,13 @@ TEST_CASE("Phases are called in English, in Sanskrit or in both: a column has th
         const char* sanskrit;
     };
     for (const Row& row : {Row{PhaseKind::Inhale, "inhale", "puraka"},
-                           Row{PhaseKind::HoldFull, "held in", "antara kumbhaka"},
+                           Row{PhaseKind::HoldFull, "hold full", "antara kumbhaka"},
                            Row{PhaseKind::Exhale, "exhale", "rechaka"},
-                           Row{PhaseKind::HoldEmpty, "held out", "bahya kumbhaka"}}) {
+                           Row{PhaseKind::HoldEmpty, "hold empty", "bahya kumbhaka"}}) {
         CHECK(termFor(row.kind, Terms::English) == row.english);
         CHECK(termFor(row.kind, Terms::Sanskrit) == row.sanskrit);
-        CHECK(termFor(row.kind, Terms::Both) == std::string(row.english) + " / " + row.sanskrit);
+        CHECK(termFor(row.kind, Terms::Both) ==
+              std::string(row.english) + " (" + row.sanskrit + ")");
         for (const Terms terms : {Terms::English, Terms::Sanskrit, Terms::Both})
             CHECK(shortTermFor(row.kind, terms).size() <= termFor(row.kind, terms).size());
         CHECK_THAT(row.sanskrit, Catch::StartsWith(shortTermFor(row.kind, Terms::Sanskrit)));

@@ -82,19 +82,24 @@ TEST_CASE("Few sittings, few days and sittings that were left out make no trend"
     CHECK_FALSE(trendOf(sittings, figure::humLength));
     for (std::size_t i = 4; i < sittings.size(); ++i) sittings[i].words.leftOut = "a visitor spoke";
     CHECK_FALSE(trendOf(sittings, figure::accuracy));
-    CHECK(trendInWords(std::nullopt, figure::accuracy) == "Too few sittings yet for a trend.");
+    CHECK(trendInWords(std::nullopt, figure::accuracy) ==
+          "Accuracy: too few sittings yet for a trend.");
 }
 
 TEST_CASE("A trend's words say how much, which way, and whether it could be none")
 {
     CHECK(trendInWords(Trend{2.2, -0.4, 4.8, 20}, figure::accuracy) ==
-          "About 2 points more a month, and it could be none.");
-    CHECK(trendInWords(Trend{1.1, 1, 1.2, 20}, figure::accuracy) == "About 1 point more a month.");
-    CHECK(trendInWords(Trend{-3, -4, -2, 20}, figure::accuracy) == "About 3 points less a month.");
+          "Accuracy is rising by about 2 points a month, which may be chance.");
+    CHECK(trendInWords(Trend{1.1, 1, 1.2, 20}, figure::accuracy) ==
+          "Accuracy is rising by about 1 point a month.");
+    CHECK(trendInWords(Trend{-3, -4, -2, 20}, figure::accuracy) ==
+          "Accuracy is falling by about 3 points a month.");
     CHECK(trendInWords(Trend{0.05, 0.02, 0.08, 20}, figure::countLength) ==
-          "About 0.05 s more a month.");
-    CHECK(trendInWords(Trend{1, 0.5, 1.5, 20}, figure::strokePace) == "About 1 more a month.");
-    CHECK(trendInWords(Trend{0.1, -1, 1, 20}, figure::accuracy) == "No trend: it stays as it is.");
+          "Length of a count is rising by about 0.05 s a month.");
+    CHECK(trendInWords(Trend{1, 0.5, 1.5, 20}, figure::strokePace) ==
+          "Stroke rate is rising by about 1 per minute a month.");
+    CHECK(trendInWords(Trend{0.1, -1, 1, 20}, figure::accuracy) ==
+          "Accuracy: no trend, it stays the same.");
 }
 
 TEST_CASE("A change is called more than chance once in twenty when nothing changed")
@@ -132,20 +137,20 @@ TEST_CASE("A sitting is held against the last five of the ones that count, and m
     const double spread = std::sqrt((4 * 9.6 * 9.6 + 38.4 * 38.4) / 4 + 1);
     CHECK(accuracy->chance == Approx(2.776 * spread * std::sqrt(1 + 1 / 5.0)));
     CHECK(changeInWords(Change{figure::accuracy, 97, 88, 5, 3, true}) ==
-          "Accuracy 97 %, lately 88: more than chance would make it, and the best so far.");
+          "Accuracy: 97 %, usually 88 %. Higher than chance would explain, and the best so far.");
     CHECK(changeInWords(Change{figure::countLength, 1.21, 1.2, 5, 0.05, false}) ==
-          "Length of a count 1.21 s, lately 1.20 ± 0.05: as usual.");
+          "Length of a count: 1.21 s, usually 1.20 s ± 0.05 s. As usual.");
     CHECK(changesOf(sittingOn(22, 97), {earlier[1], earlier[2]}).empty());
 }
 
 TEST_CASE("Beside sittings that were stopped and sittings that were not, no change is told by half")
 {
     CHECK(changeInWords(Change{figure::completion, 20, 84, 3, 109, false}) ==
-          "Completed 20 %, lately 84: too uneven before to tell a change.");
+          "Completed: 20 %, usually 84 %. It varied too much before to tell a change.");
     CHECK(changeInWords(Change{figure::completion, 20, 84, 5, 40, false}) ==
-          "Completed 20 %, lately 84: less than chance would make it.");
+          "Completed: 20 %, usually 84 %. Lower than chance would explain.");
     CHECK(changeInWords(Change{figure::exhaleRatio, 9, 2, 3, 5, false}) ==
-          "Exhale to inhale 9.00 : 1, lately 2.00: more than chance would make it.");
+          "Exhale to inhale: 9.00 : 1, usually 2.00 : 1. Higher than chance would explain.");
     const auto stopped = [](int day, double completion) {
         Sitting sitting = sittingOn(day, 90);
         setFigure(sitting, figure::completion, completion);
@@ -155,8 +160,9 @@ TEST_CASE("Beside sittings that were stopped and sittings that were not, no chan
          changesOf(stopped(9, 20), {stopped(8, 20), stopped(7, 100), stopped(6, 100)})) {
         const std::string words = changeInWords(change);
         INFO(words);
-        if (change.figure == figure::completion) CHECK_THAT(words, Catch::Contains("too uneven"));
-        if (change.figure == figure::accuracy) CHECK_THAT(words, Catch::Contains("as usual"));
+        if (change.figure == figure::completion)
+            CHECK_THAT(words, Catch::Contains("varied too much"));
+        if (change.figure == figure::accuracy) CHECK_THAT(words, Catch::Contains("As usual"));
     }
 }
 

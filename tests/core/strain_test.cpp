@@ -164,7 +164,7 @@ TEST_CASE("A hold that shrinks cycle by cycle is told from one that merely varie
     }
     const auto signs = shrinking.signs(planOf(square, 8));
     REQUIRE(kindsOf(signs) == std::vector<std::string>{"shrinking"});
-    CHECK_THAT(signs[0].explanation, Catch::Contains("hold out"));
+    CHECK_THAT(say(signs[0].explanation), Catch::Contains("empty hold"));
     CHECK(varying.signs(planOf(square, 8)).empty());
 }
 
@@ -273,17 +273,21 @@ TEST_CASE("Signs, comparisons and the guide's count go through the file of a rea
                                    *temperamentByName("steady"), 12);
     Reading reading = readAgainst(*listenToFile(folder / "p.flac"), truth.plan);
     REQUIRE_FALSE(reading.comparisons.empty());
-    reading.strainSigns = {{"gasp", 12.5, 1, "An inhale."}};
+    reading.strainSigns = {
+        {"gasp", 12.5, 1, {"strain.gasp", {{"seconds", 1.2}, {"usual", 4}, {"louder", 9}}}},
+        {"another", 20, {}, asWritten("What another version says.")}};
     reading.guide = GuideCount{1.2, 0.01, 40, 0.9};
     const std::string json = readingToJson(reading);
     const auto again = parseReading(json, "r");
     REQUIRE(again.has_value());
     CHECK(readingToJson(*again) == json);
     const auto notes = notesOn(*again);
-    REQUIRE(notes.size() >= 3);
+    REQUIRE(notes.size() >= 4);
     CHECK(notes[0].atS == 12.5);
-    CHECK_THAT(notes[1].text, Catch::Contains("every 1.20 s"));
-    CHECK_THAT(notes[2].text, Catch::Contains("Left"));
+    CHECK_THAT(notes[0].text, Catch::StartsWith("An inhale after a hold took 1.2 s"));
+    CHECK(notes[1].text == "What another version says.");
+    CHECK_THAT(notes[2].text, Catch::Contains("every 1.20 s"));
+    CHECK_THAT(notes[3].text, Catch::Contains("left 99 %"));
 }
 
 TEST_CASE("Natural breathing is what belongs to no cycle and no run of strokes")

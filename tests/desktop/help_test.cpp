@@ -189,7 +189,7 @@ TEST_CASE("A phase says why it is called so, what its target was and how certain
     p.key(Qt::Key_Y);
     REQUIRE(noteOf(p));
     CHECK(p.says("explainQuestion") == "Why an inhale?");
-    CHECK_THAT(p.says("explainNumbers"), Catch::Contains("the target is 4"));
+    CHECK_THAT(p.says("explainNumbers"), Catch::Contains("The target is 4"));
     CHECK_THAT(p.says("explainRange"), Catch::Contains("±"));
     // A click elsewhere closes it.
     QTest::mouseClick(p.find<QLabel>("sentence"), Qt::LeftButton);

@@ -37,7 +37,7 @@ TEST_CASE("Runs of strokes are rows with their count, and the figures are of str
     readAs(w, recorded("bhastrika-3x10", 41), "bhastrika-3x10");
     CHECK(rowsOf(w, StaffRow::Kind::Strokes) == 3);
     CHECK(w.rows().filter("10 of 10").size() == 3);
-    CHECK_THAT(w.text("sentence").toStdString(), Catch::Contains("10, 10 and 10 of 10 strokes"));
+    CHECK_THAT(w.text("sentence").toStdString(), Catch::Contains("3 rounds, 10 strokes each"));
     CHECK_THAT(w.text("accuracy").toStdString(), Catch::Contains("30 / 30"));
     CHECK(w.text("accuracyName") == "strokes");
     CHECK_FALSE(w.find<QPushButton>("playTones")->isVisible());

@@ -54,7 +54,7 @@ TEST_CASE("The row of a cycle that the end of the recording cut says so, and has
     const QStringList cut = w.rows().filter("cut short");
     REQUIRE(cut.size() == 1);
     CHECK_FALSE(cut.front().contains("accuracy"));
-    CHECK(w.text("sentence").contains("cut one more short"));
+    CHECK(w.text("sentence").contains("ended during one more"));
     CHECK(w.rows().filter("accuracy").size() == 2);
 }
 
@@ -80,7 +80,7 @@ TEST_CASE("A cycle with a turn that nobody can hear is a row of its own, which s
     CHECK(unheard.front().startsWith("Cycle 5"));
     CHECK(unheard.front().contains("not heard apart"));
     CHECK_FALSE(unheard.front().contains("accuracy"));
-    CHECK(w.text("sentence").contains("In 1 more a turn between two breaths was not heard."));
+    CHECK(w.text("sentence").contains("In 1 more, a turn between two breaths could not be heard."));
     CHECK(w.rows().filter("accuracy").size() == 9);
 }
 

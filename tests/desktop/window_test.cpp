@@ -30,7 +30,7 @@ TEST_CASE("A dropped recording is read: sentence, figures, a row a cycle")
     Window w;
     w.openAs("square.flac", "square-4");
     CHECK_THAT(w.text("sentence").toStdString(),
-               Catch::Contains("4 cycles of 4 : 4 : 4 : 4 in counts of 1."));
+               Catch::Contains("4 cycles of 4 : 4 : 4 : 4, with a count of 1."));
     CHECK_THAT(w.text("completion").toStdString(), Catch::Contains("4 / 4"));
     CHECK_THAT(w.text("accuracy").toStdString(), Catch::Contains("±"));
     CHECK(w.text("accuracyName") == "accuracy, %");
@@ -50,7 +50,7 @@ TEST_CASE("What is worth saying is said under the sentence: its time leads to th
     w.waitForRow();
     QLabel* notes = w.find<QLabel>("notes");
     CHECK_THAT(notes->text().toStdString() + notes->toolTip().toStdString(),
-               Catch::Contains("natural breaths at"));
+               Catch::Contains("natural breaths, "));
     REQUIRE(w.window.readPage()->reading()->rests.size() == 1);
     const double at = w.window.readPage()->reading()->rests[0].startS;
     emit notes->linkActivated(QString::number(at));
@@ -105,7 +105,7 @@ TEST_CASE("Another plan reads the same recording again at once")
     Window w;
     w.openAs("square.flac", "square-4");
     w.choosePlan("No plan: free breathing");
-    REQUIRE(QTest::qWaitFor([&] { return w.text("sentence").contains("free breath"); }, longMs));
+    REQUIRE(QTest::qWaitFor([&] { return w.text("sentence").contains("breaths, "); }, longMs));
     CHECK(w.text("accuracyName") == "breaths per minute");
     w.choosePlan("Square breath 4 : 4 : 4 : 4");
     REQUIRE(QTest::qWaitFor([&] { return w.text("sentence").contains("4 cycles"); }, longMs));
@@ -187,11 +187,11 @@ TEST_CASE(
     CHECK_FALSE(w.find<QPushButton>("playPhase")->isEnabled());
     w.key(Qt::Key_Right);
     CHECK(w.find<QPushButton>("playPhase")->isEnabled());
-    CHECK(strip->accessibleDescription().startsWith("in "));
+    CHECK(strip->accessibleDescription().startsWith("inhale "));
     w.key(Qt::Key_Right);
-    CHECK(strip->accessibleDescription().startsWith("held in "));
+    CHECK(strip->accessibleDescription().startsWith("hold full "));
     w.key(Qt::Key_Left);
-    CHECK(strip->accessibleDescription().startsWith("in "));
+    CHECK(strip->accessibleDescription().startsWith("inhale "));
 
     auto* play = w.find<QPushButton>("playRow");
     const QImage still = strip->grab().toImage();
@@ -230,7 +230,7 @@ TEST_CASE("A click in the strip chooses the phase under it, and a double click p
     w.openAs("square.flac", "square-4");
     auto* strip = w.find<QWidget>("soundStrip");
     QTest::mouseClick(strip, Qt::LeftButton, {}, {strip->width() * 2 / 5, 60});
-    CHECK(strip->accessibleDescription().startsWith("held in "));
+    CHECK(strip->accessibleDescription().startsWith("hold full "));
     QTest::mouseDClick(strip, Qt::LeftButton, {}, {strip->width() * 2 / 5, 60});
     REQUIRE(
         QTest::qWaitFor([&] { return w.find<QPushButton>("playRow")->text() == "Stop"; }, longMs));
