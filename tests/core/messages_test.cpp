@@ -9,9 +9,11 @@
 #include "tests/support/temporary_folder.hpp"
 
 #include <algorithm>
+#include <array>
 #include <catch2/catch.hpp>
 #include <cstdlib>
 #include <filesystem>
+#include <map>
 #include <regex>
 #include <set>
 #include <unicode/messagepattern.h>
@@ -195,10 +197,17 @@ TEST_CASE(
 
 TEST_CASE("The language of the environment is taken where it ships")
 {
-    const auto spokenUnder = [](std::initializer_list<std::pair<const char*, const char*>> set) {
-        for (const char* name : {"LANGUAGE", "LC_ALL", "LC_MESSAGES", "LC_NUMERIC", "LANG"})
-            ::unsetenv(name);
-        for (const auto& [name, value] : set) ::setenv(name, value, 1);
+    constexpr std::array names{"LANGUAGE", "LC_ALL", "LC_MESSAGES", "LC_NUMERIC", "LANG"};
+    std::map<std::string, std::string> before;
+    for (const char* name : names)
+        if (const char* value = std::getenv(name)) before[name] = value;
+    using Variables = std::map<std::string, std::string>;
+    const auto set = [&](const Variables& variables) {
+        for (const char* name : names) ::unsetenv(name);
+        for (const auto& [name, value] : variables) ::setenv(name.c_str(), value.c_str(), 1);
+    };
+    const auto spokenUnder = [&](const Variables& variables) {
+        set(variables);
         return speechOfEnvironment();
     };
     CHECK(spokenUnder({}) == Speech{});
@@ -207,4 +216,5 @@ TEST_CASE("The language of the environment is taken where it ships")
     CHECK(spokenUnder({{"LANG", "fr_FR.UTF-8"}}) == Speech{});
     CHECK(spokenUnder({{"LANG", "en_US.UTF-8"}, {"LANGUAGE", "de:en"}}) == Speech{"de", "de"});
     CHECK(spokenUnder({{"LC_ALL", "de_CH@euro"}, {"LANG", "en_US"}}) == Speech{"de", "de_CH"});
+    set(before);
 }
