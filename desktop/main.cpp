@@ -89,7 +89,7 @@ std::optional<int> arrange(MainWindow& window, const CommandLine& line)
     if (line.fillsDemo)
         window.fillDemo(line.person);
     else if (!line.person.isEmpty() && !choosePerson(window, line.person))
-        return complain(QObject::tr("nobody in the journal is called \"%1\"").arg(line.person), 2);
+        return complain(QObject::tr("no one in the journal is called \"%1\"").arg(line.person), 2);
     if (!line.view.isEmpty() && !openView(window, line.view))
         return complain(
             QObject::tr("there is no view \"%1\"; try 'layakari --help'").arg(line.view), 2);

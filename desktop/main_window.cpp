@@ -544,7 +544,7 @@ void MainWindow::readAgainst(const Sitting& sitting, const Plan& plan)
 void MainWindow::keepAwake()
 {
     if (m_practise->isBusy())
-        m_awake->keep(tr("Somebody practises"));
+        m_awake->keep(tr("Someone is practising"));
     else
         m_awake->letGo();
 }

@@ -199,7 +199,7 @@ void CourseView::showDay()
     for (const Sitting& sitting : m_sittings) {
         if (sitting.day != day) continue;
         const auto accuracy = valueOf(sitting, figure::accuracy);
-        words << (accuracy ? tr("practised, %1 % kept").arg(*accuracy, 0, 'f', 0)
+        words << (accuracy ? tr("practised, accuracy %1 %").arg(*accuracy, 0, 'f', 0)
                            : tr("practised"));
     }
     m_day->setText(QLocale::c().toString(toQDate(day), QStringLiteral("dddd d MMMM: ")) +

@@ -179,7 +179,7 @@ bool JournalDesk::stand(const LadderPlace& was, int rungsAway)
     const LadderPlace now{was.ladder, was.rung + rungsAway, today()};
     const Id person = m_person->id;
     return perform(
-        tr("Stand on rung %1").arg(now.rung + 1),
+        tr("Start on step %1").arg(now.rung + 1),
         [this, person, now] { return m_journal.savePlace(person, now); },
         [this, person, was] { return m_journal.savePlace(person, was); });
 }

@@ -36,7 +36,8 @@ public:
 
     /// The last sittings of the person at hand, the latest first; none for nobody.
     std::vector<Sitting> latestSittings();
-    /// The length of this person's own count: as said, else as kept lately; nothing when unknown.
+    /// The length of this person's own count: as said, else as in recent sittings; nothing when
+    /// unknown.
     std::optional<double> ownCountS();
 
     /// Nobody is in it, archived or not.

@@ -62,7 +62,7 @@ void SittingActions::fill(QMenu* menu, const Sitting& sitting, QWidget* over)
             add(move, QString::fromStdString(person.name), "moveTo",
                 [this, sitting, person] { moveTo(sitting, person); });
     move->addSeparator();
-    add(move, tr("Somebody new…"), "moveToNew", [this, sitting, over] {
+    add(move, tr("Someone new…"), "moveToNew", [this, sitting, over] {
         Person person;
         person.name = askForName(over, tr("Whose practice is this?")).toStdString();
         if (person.name.empty()) return;
@@ -139,7 +139,7 @@ void SittingActions::askToDelete(const Sitting& sitting, QWidget* over)
         what += QLatin1Char(' ') + tr("The recording itself stays: %1").arg(recording);
     what +=
         QStringLiteral("\n\n") +
-        tr("Until the program is closed, Ctrl+Z brings it back. To keep it out of sight instead, "
+        tr("Until the program is closed, Ctrl+Z brings it back. To put it out of sight instead, "
            "archive it.");
     if (!isAgreed(over, {tr("Delete %1?").arg(named(sitting)), what, tr("Delete"), tr("Keep it")}))
         return;

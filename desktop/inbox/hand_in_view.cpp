@@ -161,7 +161,7 @@ void HandInView::showOne(const Handed& handed)
     if (at == m_items.end()) return;
     QTreeWidgetItem* item = at->second;
     const QFileInfo file(QString::fromStdString(handed.file));
-    QString whose = tr("nobody yet");
+    QString whose = tr("no one yet");
     for (const Person& person : m_desk->people())
         if (handed.person == person.id) whose = QString::fromStdString(person.name);
     item->setText(File, file.fileName());
@@ -223,7 +223,7 @@ void HandInView::showAll()
     m_putAway->setVisible(read + failed > 0);
     const bool mayGoOn = read + failed + open < all;
     m_stop->setVisible(mayGoOn);
-    m_stop->setText(m_intake->isReading() ? tr("Stop reading") : tr("Go on reading"));
+    m_stop->setText(m_intake->isReading() ? tr("Stop reading") : tr("Continue reading"));
     showChoice();
 }
 

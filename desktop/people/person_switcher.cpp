@@ -26,7 +26,7 @@ PersonSwitcher::PersonSwitcher(JournalDesk* desk, QWidget* parent)
     setObjectName(QStringLiteral("personSwitcher"));
     setAccessibleName(tr("Person; type a name to change"));
     setToolTip(tr("Whose practice it is (Ctrl+Shift+P): type a part of a name, then Enter"));
-    setPlaceholderText(tr("nobody yet"));
+    setPlaceholderText(tr("no one yet"));
     setMinimumWidth(180);
     m_completer->setFilterMode(Qt::MatchContains);
     m_completer->setCaseSensitivity(Qt::CaseInsensitive);

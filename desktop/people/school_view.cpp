@@ -71,7 +71,7 @@ void SchoolView::refill()
     m_title->setText(person
                          ? tr("How %1 practises, where schools differ. Plans and ladders follow.")
                                .arg(QString::fromStdString(person->name))
-                         : tr("Add a person first, under People; the school is kept with them."));
+                         : tr("Add a person first, under People; the school is saved with them."));
     if (!person) return;
     for (std::size_t c = 0; c < m_answers.size(); ++c)
         m_answers[c][answerOf(person->school, schoolChoices()[c].key)]->setChecked(true);

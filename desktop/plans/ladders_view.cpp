@@ -93,7 +93,7 @@ LaddersView::LaddersView(JournalDesk* desk, QWidget* parent)
       m_desk(desk),
       m_list(new QListWidget(this)),
       m_line(new QLineEdit(this)),
-      m_base(choiceBox(tr("Plan that the rungs are made from"), "ladderBase", {}, this)),
+      m_base(choiceBox(tr("Plan that the steps are made from"), "ladderBase", {}, this)),
       m_rename(new QLineEdit(this)),
       m_name(textLabel({}, Type::Sentence, this, "ladderName")),
       m_standing(softLabel({}, Type::Body, this, "ladderStanding")),
@@ -103,7 +103,7 @@ LaddersView::LaddersView(JournalDesk* desk, QWidget* parent)
       m_own(wordButton(tr("Copy to change"), "copyLadder", this,
                        tr("A ladder of your own that begins like this one"))),
       m_kept(countBox(tr("Kept sittings before going on"), "ruleKept", 1, 50, this)),
-      m_accuracy(countBox(tr("Accuracy that counts as kept"), "ruleAccuracy", 0, 100, this)),
+      m_accuracy(countBox(tr("Accuracy that is good enough"), "ruleAccuracy", 0, 100, this)),
       m_poor(countBox(tr("Accuracy under which to ease off"), "rulePoor", 0, 100, this)),
       m_break(countBox(tr("Days of a break after which to ease off"), "ruleBreak", 1, 3650, this))
 {
@@ -112,7 +112,7 @@ LaddersView::LaddersView(JournalDesk* desk, QWidget* parent)
     m_list->setAccessibleName(tr("Ladders"));
     m_list->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     m_rungs->setObjectName(QStringLiteral("rungs"));
-    m_rungs->setAccessibleName(tr("Rungs, the easiest first"));
+    m_rungs->setAccessibleName(tr("Steps, the easiest first"));
     m_rungs->setItemDelegate(new RungDelegate(m_rungs));
     m_rungs->setVerticalScrollMode(QAbstractItemView::ScrollPerPixel);
     lay::row(this, {.margins = {24, 10, 28, 16}, .spacing = 32},
@@ -188,31 +188,31 @@ QWidget* LaddersView::buildRungs()
         ladder.name = m_rename->text().trimmed().toStdString();
         saveOwn(tr("Rename the ladder"), ladder);
     });
-    tool(tr("Add a rung"), "addRung",
-         tr("The plan that is chosen under the list on the left, after the chosen rung"), [this] {
+    tool(tr("Add a step"), "addRung",
+         tr("The plan that is chosen under the list on the left, after the chosen step"), [this] {
              const int base = m_base->currentIndex();
              if (base < 0 || base >= static_cast<int>(m_bases.size())) return;
              const Plan plan = m_bases[static_cast<std::size_t>(base)];
-             changeRungs(tr("Add a rung"), [&](std::vector<Plan>& rungs, int at) {
+             changeRungs(tr("Add a step"), [&](std::vector<Plan>& rungs, int at) {
                  rungs.insert(rungs.begin() + std::min<int>(at + 1, static_cast<int>(rungs.size())),
                               plan);
              });
          });
     tool(tr("Up"), "rungUp", tr("Easier: earlier on the ladder"), [this] {
-        changeRungs(tr("Move a rung"), [](std::vector<Plan>& rungs, int at) {
+        changeRungs(tr("Move a step"), [](std::vector<Plan>& rungs, int at) {
             if (at > 0)
                 std::swap(rungs[static_cast<std::size_t>(at)],
                           rungs[static_cast<std::size_t>(at - 1)]);
         });
     });
     tool(tr("Down"), "rungDown", tr("Harder: later on the ladder"), [this] {
-        changeRungs(tr("Move a rung"), [](std::vector<Plan>& rungs, int at) {
+        changeRungs(tr("Move a step"), [](std::vector<Plan>& rungs, int at) {
             const auto i = static_cast<std::size_t>(at);
             if (i + 1 < rungs.size()) std::swap(rungs[i], rungs[i + 1]);
         });
     });
-    tool(tr("Remove the rung"), "removeRung", {}, [this] {
-        changeRungs(tr("Remove a rung"), [](std::vector<Plan>& rungs, int at) {
+    tool(tr("Remove the step"), "removeRung", {}, [this] {
+        changeRungs(tr("Remove a step"), [](std::vector<Plan>& rungs, int at) {
             if (rungs.size() > 1) rungs.erase(rungs.begin() + at);
         });
     });
@@ -224,7 +224,7 @@ QWidget* LaddersView::buildRungs()
     actions->addWidget(m_stand);
     QPushButton* use = wordButton(tr("Take it today"), "useRung", this);
     QPushButton* one = wordButton(tr("All in one sitting"), "oneSitting", this,
-                                  tr("One cycle of each rung, written out as a plan for today"));
+                                  tr("One cycle of each step, written out as a plan for today"));
     QPushButton* out = wordButton(tr("Export…"), "exportLadder", this);
     connect(use, &QPushButton::clicked, this, &LaddersView::useRung);
     connect(one, &QPushButton::clicked, this, &LaddersView::oneSitting);
@@ -261,7 +261,7 @@ QWidget* LaddersView::buildRule()
         row->addStretch(1);
         lines->addLayout(row);
     };
-    line({word(tr("Go on after")), m_kept, word(tr("sittings that kept")), m_accuracy,
+    line({word(tr("Move on after")), m_kept, word(tr("sittings with at least")), m_accuracy,
           word(tr("%"))});
     line({word(tr("Ease off under")), m_poor, word(tr("in two of the last, or after a break of")),
           m_break, word(tr("days"))});
@@ -333,18 +333,17 @@ void LaddersView::showLadder()
     for (const LadderPlace& place : m_places)
         if (place.ladder == named->key) here = place.rung;
     m_name->setText(QString::fromStdString(ladder.name));
-    QString standing =
-        tr("Nobody stands on it yet. Choose a rung that feels easy and stand on it.");
+    QString standing = tr("Nobody is on it yet. Choose a step that feels easy and start there.");
     const auto rungs = static_cast<int>(ladder.rungs.size());
     if (here >= 0 && here + 1 < rungs)
-        standing = tr("You stand on rung %1 of %2. The next adds %3.")
+        standing = tr("You are on step %1 of %2. The next adds %3.")
                        .arg(here + 1)
                        .arg(rungs)
                        .arg(QString::fromStdString(
                            whatRungAdds(ladder.rungs[static_cast<std::size_t>(here)],
                                         ladder.rungs[static_cast<std::size_t>(here) + 1])));
     else if (here >= 0)
-        standing = tr("You stand on the last rung. Staying here is a practice of its own.");
+        standing = tr("You are on the last step. Staying here is a practice of its own.");
     m_standing->setText(standing);
     auto* delegate = static_cast<RungDelegate*>(m_rungs->itemDelegate());
     delegate->rungs.clear();
@@ -356,7 +355,7 @@ void LaddersView::showLadder()
         delegate->rungs.push_back({ladder.rungs[i], adds, static_cast<int>(i) == here});
         auto* item = new QListWidgetItem(QString::fromStdString(ladder.rungs[i].name), m_rungs);
         item->setData(Qt::AccessibleTextRole,
-                      tr("Rung %1: %2, %3").arg(i + 1).arg(item->text(), adds));
+                      tr("Step %1: %2, %3").arg(i + 1).arg(item->text(), adds));
     }
     m_rungs->setCurrentRow(std::max(0, here));
     m_stand->setEnabled(m_desk->person().has_value());
@@ -384,7 +383,7 @@ void LaddersView::stand()
     for (const LadderPlace& place : m_places)
         if (place.ladder == named->key) was = place;
     m_desk->perform(
-        tr("Stand on rung %1").arg(now.rung + 1),
+        tr("Start on step %1").arg(now.rung + 1),
         [this, person, now] { return m_desk->journal().savePlace(person, now); },
         [this, person, now, was] {
             return was ? m_desk->journal().savePlace(person, *was)
@@ -411,7 +410,7 @@ void LaddersView::useRung()
 {
     if (const NamedLadder* named = chosen())
         emit useWanted(named->ladder.rungs[static_cast<std::size_t>(chosenRung())],
-                       tr("Rung %1 of \"%2\".")
+                       tr("Step %1 of \"%2\".")
                            .arg(chosenRung() + 1)
                            .arg(QString::fromStdString(named->ladder.name)));
 }
@@ -420,7 +419,7 @@ void LaddersView::oneSitting()
 {
     if (const NamedLadder* named = chosen())
         emit useWanted(ladderInOneSitting(named->ladder),
-                       tr("The whole ladder, one cycle of each rung."));
+                       tr("The whole ladder, one cycle of each step."));
 }
 
 void LaddersView::makeFromLine()
@@ -442,7 +441,7 @@ void LaddersView::keepNew(const Ladder& ladder)
     for (std::size_t i = 0; i < m_ladders.size(); ++i)
         if (m_ladders[i].key == "own:" + std::to_string(*id))
             m_list->setCurrentRow(static_cast<int>(i));
-    emit note(tr("A ladder of %1 rungs is among yours now.").arg(ladder.rungs.size()));
+    emit note(tr("A progression of %1 steps was added to yours.").arg(ladder.rungs.size()));
 }
 
 void LaddersView::saveOwn(const QString& what, const Ladder& ladder)

@@ -82,7 +82,7 @@ PlanEditor::PlanEditor(JournalDesk* desk, QWidget* parent)
       m_rest(new RestForm(this)),
       m_figures(textLabel({}, Type::Row, this, "editorFigures")),
       m_fault(textLabel({}, Type::Body, this, "editorFault", true)),
-      m_save(leadButton(tr("Save"), "editorSave", this, tr("Keep it among your plans (Ctrl+S)"))),
+      m_save(leadButton(tr("Save"), "editorSave", this, tr("Save it among your plans (Ctrl+S)"))),
       m_leave(wordButton(tr("Leave"), "editorLeave", this, tr("Back to the plans (Esc)")))
 {
     setObjectName(QStringLiteral("planEditor"));
@@ -390,9 +390,9 @@ void PlanEditor::showFigures()
 {
     const PlanFigures f = planFigures(m_draft.plan(), m_desk->ownCountS());
     QStringList words{(f.isAtLeast ? tr("at least ") : QString()) + plannedDuration(f.seconds)};
-    if (f.breathsPerMin) words << tr("%1 breaths a minute").arg(*f.breathsPerMin, 0, 'f', 1);
+    if (f.breathsPerMin) words << tr("%1 breaths per minute").arg(*f.breathsPerMin, 0, 'f', 1);
     if (f.strokes > 0) words << tr("%1 strokes").arg(f.strokes);
-    if (f.longestHoldS > 0) words << tr("heaviest hold %1 s").arg(f.longestHoldS, 0, 'f', 1);
+    if (f.longestHoldS > 0) words << tr("longest hold %1 s").arg(f.longestHoldS, 0, 'f', 1);
     const auto& person = m_desk->person();
     if (const std::string pitches =
             humTargetsInWords(m_draft.plan(), person ? person->school.tuning : Tuning::Just);

@@ -30,10 +30,10 @@ QString figuresInWords(const PlanFigures& f)
     QStringList words{(f.isAtLeast ? QObject::tr("at least ") : QString()) +
                       plannedDuration(f.seconds)};
     if (f.breathsPerMin)
-        words << QObject::tr("%1 breaths a minute").arg(*f.breathsPerMin, 0, 'f', 1);
+        words << QObject::tr("%1 breaths per minute").arg(*f.breathsPerMin, 0, 'f', 1);
     if (f.strokes > 0) words << QObject::tr("%1 strokes").arg(f.strokes);
     if (f.longestHoldS > 0)
-        words << QObject::tr("heaviest hold %1 s").arg(f.longestHoldS, 0, 'f', 1);
+        words << QObject::tr("longest hold %1 s").arg(f.longestHoldS, 0, 'f', 1);
     return words.join(QStringLiteral("  ·  "));
 }
 
@@ -192,7 +192,7 @@ void PlansView::importFile(const QString& file)
     const auto plan = m_desk->told(readPlanFile(file.toStdString()));
     if (!plan) return;
     edit(*plan, 0);
-    emit note(tr("Opened from %1. Save it to keep it among your plans.").arg(file));
+    emit note(tr("Opened from %1. Save it to have it among your plans.").arg(file));
 }
 
 void PlansView::exportTo(const QString& file)

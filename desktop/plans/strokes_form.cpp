@@ -19,7 +19,7 @@ StrokesForm::StrokesForm(QWidget* parent)
                         {tr("kapalabhati: sharp exhales"), tr("bhastrika: in and out")}, this)),
       m_number(countBox(tr("Strokes"), "strokesNumber", 1, planLimits::strokes, this)),
       m_time(numberBox(tr("Time of the run"), "strokesTime", 1, 3600, 5, 0, tr("s"), this)),
-      m_rate(numberBox(tr("Pace"), "strokesRate", 5, 300, 5, 0, tr("a minute"), this)),
+      m_rate(numberBox(tr("Pace"), "strokesRate", 5, 300, 5, 0, tr("per minute"), this)),
       m_pace(choiceBox(tr("How the pace goes"), "strokesPace",
                        {tr("steady"), tr("rising"), tr("rising, then falling")}, this))
 {

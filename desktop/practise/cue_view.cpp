@@ -202,7 +202,7 @@ QString CueView::heardInWords() const
     const CueStep* step = this->step();
     if (step && step->kind == CueStep::Kind::Strokes) {
         if (heard.strokes > 0) words << tr("heard %1").arg(heard.strokes);
-        if (heard.strokesPerMin) words << tr("%1 a minute").arg(*heard.strokesPerMin, 0, 'f', 0);
+        if (heard.strokesPerMin) words << tr("%1 per minute").arg(*heard.strokesPerMin, 0, 'f', 0);
         return words.join(QStringLiteral("  ·  "));
     }
     if (heard.humHz)

@@ -26,7 +26,7 @@ GuessView::GuessView(QWidget* parent)
       m_rows(new QVBoxLayout)
 {
     setObjectName(QStringLiteral("guessView"));
-    QPushButton* none = wordButton(tr("None of these: keep it without a plan"), "guessNone", this,
+    QPushButton* none = wordButton(tr("None of these: save it without a plan"), "guessNone", this,
                                    tr("It can still be read against a plan later (Esc)"));
     connect(none, &QPushButton::clicked, this, [this] { emit chosen(std::nullopt); });
     lay::column(this, {.margins = {28, 14, 28, 18}, .spacing = 12},
@@ -60,8 +60,8 @@ QWidget* GuessView::rowOf(std::size_t index, Terms terms)
     const QString name = tr("It was this");
     QPushButton* choose =
         index == 0
-            ? leadButton(name, "guess0", row, tr("Keep it as this plan (Enter)"))
-            : wordButton(name, index == 1 ? "guess1" : "guess2", row, tr("Keep it as this plan"));
+            ? leadButton(name, "guess0", row, tr("Save it as this plan (Enter)"))
+            : wordButton(name, index == 1 ? "guess1" : "guess2", row, tr("Save it as this plan"));
     choose->setAccessibleName(name + QStringLiteral(": ") +
                               QString::fromStdString(guess.plan.name));
     connect(choose, &QPushButton::clicked, this,

@@ -34,9 +34,9 @@ PractisePage::PractisePage(JournalDesk* desk, const QString& settingsFile, QWidg
       m_cue(new CueView(this)),
       m_guess(new GuessView(this)),
       m_stop(leadButton(tr("Stop, breathe naturally"), "stop", this,
-                        tr("Ends the practice; what was done is kept (Esc)"))),
-      m_pause(wordButton(tr("Pause"), "pause", this, tr("Pause, and go on (Space)"))),
-      m_skip(wordButton(tr("Go on to the next"), "skip", this,
+                        tr("Ends the practice and saves what was done (Esc)"))),
+      m_pause(wordButton(tr("Pause"), "pause", this, tr("Pause and continue (Space)"))),
+      m_skip(wordButton(tr("Skip to the next"), "skip", this,
                         tr("Ends a rest, a hold or what else is on (N)")))
 {
     setObjectName(QStringLiteral("practisePage"));
@@ -224,7 +224,7 @@ void PractisePage::showNow()
 
 void PractisePage::showButtons()
 {
-    m_pause->setText(m_practising->isPaused() ? tr("Go on") : tr("Pause"));
+    m_pause->setText(m_practising->isPaused() ? tr("Continue") : tr("Pause"));
     m_skip->setVisible(m_practising->isLed());
     m_pause->setVisible(m_practising->isLed());
 }

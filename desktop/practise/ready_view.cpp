@@ -62,7 +62,7 @@ ReadyView::ReadyView(JournalDesk* desk, const QString& settingsFile, QWidget* pa
       m_leadNote(softLabel({}, Type::Body, this, "leadNote")),
       m_count(numberBox(tr("Length of a count in seconds"), "practiseCount", 0.3, 10, 0.05, 2,
                         tr("s"), this)),
-      m_tempo(numberBox(tr("Counts a minute"), "practiseTempo", 6, 200, 1, 1, {}, this)),
+      m_tempo(numberBox(tr("Counts per minute"), "practiseTempo", 6, 200, 1, 1, {}, this)),
       m_slower(numberBox(tr("How much slower each minute, in percent"), "slower", 0, 20, 0.5, 1,
                          tr("%"), this)),
       m_settle(countBox(tr("Seconds to settle"), "settle", 0, 600, this)),
@@ -137,10 +137,10 @@ QWidget* ReadyView::buildLeft()
     column->addWidget(m_shape, 100);
     column->addLayout(lineOf({plainWord(tr("Led by"), this), m_lead}));
     column->addWidget(m_leadNote);
-    m_counts =
-        groupOf(lineOf({plainWord(tr("One count"), this), m_count, plainWord(tr("or"), this),
-                        m_tempo, plainWord(tr("a minute, each minute slower by"), this), m_slower}),
-                this);
+    m_counts = groupOf(
+        lineOf({plainWord(tr("One count"), this), m_count, plainWord(tr("or"), this), m_tempo,
+                plainWord(tr("per minute, each minute slower by"), this), m_slower}),
+        this);
     m_around = groupOf(
         lineOf({plainWord(tr("Settle"), this), m_settle, plainWord(tr("s before, and stay"), this),
                 m_stay, plainWord(tr("s after"), this)}),

@@ -103,7 +103,7 @@ void Correcting::addMarks()
                                         Qt::Key_R, Correction::Kind::MarkRest},
                                  Choice{tr("… this is practice"), "markPractice", Qt::Key_P,
                                         Correction::Kind::MarkPractice},
-                                 Choice{tr("… this is somebody speaking"), "markVoice", Qt::Key_V,
+                                 Choice{tr("… this is someone speaking"), "markVoice", Qt::Key_V,
                                         Correction::Kind::MarkVoice}})
         m_ofStretch.push_back(addAction(m_menu, choice.text, choice.name, choice.key,
                                         [this, kind = choice.kind] { mark(kind); }));

@@ -26,7 +26,7 @@ EmptyPage::EmptyPage(QWidget* parent)
                               "ask your doctor first and practise "
                               "with a qualified teacher."),
                            this)),
-      m_recentTitle(new QLabel(tr("Read lately"), this)),
+      m_recentTitle(new QLabel(tr("Recently read"), this)),
       m_open(new QPushButton(tr("Open a recording…"), this)),
       m_recent(new QListWidget(this))
 {

@@ -55,7 +55,7 @@ ReadPage::ReadPage(QWidget* parent)
       m_export(wordButton(tr("Export…"), "export", this,
                           tr("This reading as JSON, or its rows as a picture (Ctrl+E)"))),
       m_swap(sideButton(tr("Swap inhales and exhales"), "swap", this,
-                        tr("What was read as inhales are exhales, and the other way round (X)"))),
+                        tr("The inhales shown are exhales, and the exhales inhales (X)"))),
       m_staff(new StaffView(this)),
       m_staffHead(new StaffHead(m_staff, this)),
       m_strip(new SoundStrip(this)),

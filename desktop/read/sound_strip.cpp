@@ -364,7 +364,7 @@ QString SoundStrip::lengthText(std::size_t index) const
             QString text = run.targetCount
                                ? tr("%1 of %2 strokes").arg(run.count).arg(*run.targetCount)
                                : tr("%1 strokes").arg(run.count);
-            if (run.ratePerMin) text += tr(", %1 a minute").arg(*run.ratePerMin, 0, 'f', 1);
+            if (run.ratePerMin) text += tr(", %1 per minute").arg(*run.ratePerMin, 0, 'f', 1);
             if (run.intervalCv)
                 text += tr(", intervals within %1 %").arg(100 * *run.intervalCv, 0, 'f', 0);
             if (run.strengthCvDb)

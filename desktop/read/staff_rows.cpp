@@ -105,7 +105,7 @@ private:
             run.style == StrokeStyle::Bhastrika ? QObject::tr("bellows") : QObject::tr("strokes");
         if (run.roundsInAll > 1) row.round = QObject::tr("round %1").arg(run.round + 1);
         if (m_reading.plan && !run.targetCount) row.round = QObject::tr("not planned");
-        if (run.ratePerMin) row.note = QObject::tr("%1 a minute").arg(*run.ratePerMin, 0, 'f', 0);
+        if (run.ratePerMin) row.note = QObject::tr("%1 per minute").arg(*run.ratePerMin, 0, 'f', 0);
         m_sheet.longestRunS = std::max(m_sheet.longestRunS, run.endS - run.startS);
         m_sheet.rows.push_back(std::move(row));
     }

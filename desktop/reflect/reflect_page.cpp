@@ -92,7 +92,7 @@ ReflectPage::ReflectPage(JournalDesk* desk, SittingActions* actions, QWidget* pa
       m_advice(textLabel({}, Type::Sentence, this, "reflectAdvice")),
       m_reason(textLabel({}, Type::Body, this, "reflectReason")),
       m_goOn(wordButton({}, "reflectGoOn", this)),
-      m_easeOff(wordButton(tr("One rung easier"), "reflectEaseOff", this)),
+      m_easeOff(wordButton(tr("One step easier"), "reflectEaseOff", this)),
       m_answer(new AnswerButton(desk, "reflectAnswer", this)),
       m_weekName(
           softLabel(tr("Practised this week, to look at first:"), Type::Body, this, "weekName")),
@@ -184,7 +184,7 @@ QWidget* ReflectPage::buildSaid()
     m_other->setAccessibleName(tr("Another complaint"));
     complaints->addWidget(m_other, 1);
     m_note->setObjectName(QStringLiteral("sittingNote"));
-    m_note->setPlaceholderText(tr("A note: the time, the room, what to try next"));
+    m_note->setPlaceholderText(tr("A note: the time, the place, what to try next"));
     m_note->setAccessibleName(tr("Note"));
     m_note->setTabChangesFocus(true);
     m_note->setFixedHeight(84);
@@ -458,7 +458,7 @@ void ReflectPage::showProposal()
                                QString::fromStdString(m_proposal->plan.name),
                                QString::fromStdString(m_proposal->why)));
     m_goOn->setVisible(m_proposal->next && judgement.advice == Advice::GoOn);
-    m_goOn->setText(tr("Go on: %1")
+    m_goOn->setText(tr("Move on: %1")
                         .arg(fontMetrics().elidedText(QString::fromStdString(m_proposal->nextAdds),
                                                       Qt::ElideRight, 220)));
     m_easeOff->setVisible(m_proposal->easier && judgement.advice == Advice::EaseOff);
@@ -469,7 +469,7 @@ void ReflectPage::stand(int rungsAway)
     if (!m_proposal || !m_proposal->place) return;
     const int rung = m_proposal->place->rung + rungsAway + 1;
     if (m_desk->stand(*m_proposal->place, rungsAway))
-        m_bar->showNote(tr("From today on rung %1. Ctrl+Z takes it back.").arg(rung));
+        m_bar->showNote(tr("On step %1 from today. Ctrl+Z undoes it.").arg(rung));
 }
 
 void ReflectPage::openRecording()

@@ -87,7 +87,7 @@ void PlanShape::paintEvent(QPaintEvent*)
         painter.setPen(theme.exhaleText);
         painter.setFont(typeface(Type::Body, true));
         QString label = tr("%1 strokes").arg(m_firstRun->strokes);
-        if (m_firstRun->ratePerMin) label += tr(" at %1 a minute").arg(*m_firstRun->ratePerMin);
+        if (m_firstRun->ratePerMin) label += tr(" at %1 per minute").arg(*m_firstRun->ratePerMin);
         painter.drawText(QRectF(2, grains.bottom() + 2, width(), scaled(22)), Qt::AlignLeft, label);
         large.setTop(run.bottom() + 14);
     }

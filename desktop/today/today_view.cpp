@@ -92,7 +92,7 @@ TodayView::TodayView(JournalDesk* desk, QWidget* parent)
       m_cautions(new CautionPanel(desk, this)),
       m_advice(textLabel({}, Type::Body, this, "todayAdvice")),
       m_goOn(wordButton({}, "goOn", this)),
-      m_easeOff(wordButton(tr("One rung easier"), "easeOff", this))
+      m_easeOff(wordButton(tr("One step easier"), "easeOff", this))
 {
     setObjectName(QStringLiteral("todayView"));
     lay::row(this, {.margins = {28, 10, 24, 16}, .spacing = 36},
@@ -168,7 +168,7 @@ void TodayView::propose()
     m_handIn->setVisible(person.has_value());
     if (!person) {
         m_sentence->setText(tr("Everybody is archived."));
-        m_why->setText(tr("Bring somebody back under People, or add a person."));
+        m_why->setText(tr("Bring someone back under People, or add a person."));
         m_shape->setPlan(findPreset("even-4-4")->plan, usual::countS, Terms::English);
         m_figures->setText(tr("An even breath, 4 : 4, is where most people begin. Only a recording "
                               "to read? Press 3, or drop it here."));
@@ -193,7 +193,7 @@ void TodayView::propose()
 
 // What changed may change what is proposed. What the same person chose instead stays, and so do the
 // rounds and the count that were set for a proposal that is still the same. A count that nobody has
-// set is the one that was kept lately, and follows it.
+// set is the one that was in recent sittings, and follows it.
 void TodayView::follow()
 {
     const auto& person = m_desk->person();
@@ -266,12 +266,12 @@ void TodayView::showPlan()
             .arg(QString::fromStdString(person->name).section(QLatin1Char(' '), 0, 0),
                  QString::fromStdString(plan.name)));
     m_countNote->setText(plan.countLengthS     ? tr("by the clock")
-                         : m_desk->ownCountS() ? tr("as kept lately")
+                         : m_desk->ownCountS() ? tr("as in recent sittings")
                                                : tr("your own, about"));
     QStringList words{(figures.isAtLeast ? tr("at least ") : QString()) +
                       plannedDuration(figures.seconds)};
     if (figures.breathsPerMin)
-        words << tr("%1 breaths a minute").arg(*figures.breathsPerMin, 0, 'f', 1);
+        words << tr("%1 breaths per minute").arg(*figures.breathsPerMin, 0, 'f', 1);
     if (figures.strokes > 0)
         words << (person->school.strokesBy == StrokesBy::Time ? tr("%2 of strokes, about %1")
                                                               : tr("%1 strokes in %2"))
@@ -283,7 +283,7 @@ void TodayView::showPlan()
     if (figures.hasOpenHold)
         words << tr("a hold as long as is comfortable");
     else if (figures.longestHoldS > 0)
-        words << tr("heaviest hold %1 s").arg(figures.longestHoldS, 0, 'f', 1);
+        words << tr("longest hold %1 s").arg(figures.longestHoldS, 0, 'f', 1);
     m_figures->setText(words.join(QStringLiteral("  ·  ")));
     m_compared->setText(
         QString::fromStdString(comparedWithLately(figures, m_desk->latestSittings())));
@@ -302,7 +302,7 @@ void TodayView::showAdvice()
     m_goOn->setVisible(mayGoOn);
     if (mayGoOn)
         m_goOn->setText(
-            tr("Go on: %1")
+            tr("Move on: %1")
                 .arg(fontMetrics().elidedText(QString::fromStdString(m_proposal->nextAdds),
                                               Qt::ElideRight, 220)));
     m_easeOff->setVisible(isProposal && m_proposal->easier &&

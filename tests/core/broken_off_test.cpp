@@ -64,14 +64,14 @@ TEST_CASE(
         CHECK_FALSE(cut.cycles.back().accuracy);
         CHECK(*cut.summary.completion == Approx(double(c.cycle) / cut.summary.cyclesPlanned));
         CHECK(*cut.summary.countLengthS == Approx(*whole.summary.countLengthS).epsilon(0.05));
-        CHECK_THAT(inOneSentence(cut), Catch::Contains("cut one more short"));
+        CHECK_THAT(inOneSentence(cut), Catch::Contains("ended during one more"));
 
         // Who stops a moment early has done it.
         const Reading nearly = readUntil(practice, exhale.startS + 0.95 * length);
         CHECK(nearly.cycles.back().complete);
         CHECK(*nearly.summary.completion ==
               Approx(double(c.cycle + 1) / nearly.summary.cyclesPlanned));
-        CHECK(inOneSentence(nearly).find("short by") == std::string::npos);
+        CHECK(inOneSentence(nearly).find("ended during") == std::string::npos);
     }
 }
 
@@ -85,7 +85,7 @@ TEST_CASE(
     REQUIRE(cut.summary.cyclesHeard == 1);
     CHECK(*cut.summary.completion == 0);
     CHECK_FALSE(cut.summary.accuracy);
-    CHECK_THAT(inOneSentence(cut), Catch::Contains("first cycle was cut short"));
+    CHECK_THAT(inOneSentence(cut), Catch::Contains("ended during the first cycle"));
     // It comes back from its file as it was.
     const auto again = parseReading(readingToJson(cut), "r.json");
     REQUIRE(again.has_value());

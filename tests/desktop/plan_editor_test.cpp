@@ -42,7 +42,7 @@ TEST_CASE(
     p.type("in 4 hold 7 out 8 x6");
     CHECK(p.cycleInShort() == "4-7-8");
     CHECK(p.find<QSpinBox>("editorRepeat")->value() == 6);
-    CHECK_THAT(p.says("editorFigures"), Catch::Contains("heaviest hold"));
+    CHECK_THAT(p.says("editorFigures"), Catch::Contains("longest hold"));
     line->selectAll();
     p.type("4-7-");
     CHECK_THAT(p.says("lineFault"), Catch::Contains("At character 5"));

@@ -114,7 +114,7 @@ TEST_CASE("Space pauses and goes on, N skips settling, Esc stops, and what was d
     CHECK(w.cue()->word() == "Inhale");
     w.key(Qt::Key_Space);
     CHECK(w.cue()->word() == "Paused");
-    CHECK(w.find<QPushButton>("pause")->text() == "Go on");
+    CHECK(w.find<QPushButton>("pause")->text() == "Continue");
     const double pausedAt = w.practising()->now().untilS;
     w.waitUntil(pausedAt + 5);
     CHECK(w.practising()->now().cue.paused);

@@ -106,7 +106,7 @@ TEST_CASE("Count and cycles can be changed for today: the figures follow, the pl
     p.find<QDoubleSpinBox>("todayCount")->setValue(1.5);
     p.find<QSpinBox>("todayRounds")->setValue(4);
     CHECK_THAT(p.says("todayFigures"), Catch::Contains("1 min 50 s")); // 4 * 19 * 1.5 = 114 s
-    CHECK_THAT(p.says("todayFigures"), Catch::Contains("heaviest hold 10.5 s"));
+    CHECK_THAT(p.says("todayFigures"), Catch::Contains("longest hold 10.5 s"));
     CHECK(p.window.preparePage()->today()->plan().countLengthS == 1.5);
     CHECK(findPreset("four-seven-eight-clocked")->plan.countLengthS == 1.0);
 }
@@ -141,7 +141,7 @@ TEST_CASE("Standing on a rung is a step: after three kept sittings today offers 
     rungs->setCurrentRow(1);
     p.click("standOnRung");
     CHECK_THAT(p.says("ladderStanding"),
-               Catch::Contains("rung 2 of 5. The next adds 1 more count"));
+               Catch::Contains("step 2 of 5. The next adds 1 more count"));
     p.key(Qt::Key_Z, Qt::ControlModifier);
     CHECK(p.journal().places(p.person())->empty());
     p.key(Qt::Key_Z, Qt::ControlModifier | Qt::ShiftModifier);
@@ -151,7 +151,7 @@ TEST_CASE("Standing on a rung is a step: after three kept sittings today offers 
     for (int day = 1; day <= 3; ++day) p.practise(rung, 92, day);
     p.click("toToday");
     CHECK_THAT(p.says("todayAdvice"), Catch::Contains("92, 92 and 92 %"));
-    CHECK(p.find<QPushButton>("goOn")->text() == "Go on: 1 more count on every phase");
+    CHECK(p.find<QPushButton>("goOn")->text() == "Move on: 1 more count on every phase");
     p.click("goOn");
     CHECK(p.journal().places(p.person())->front().rung == 2);
     CHECK_THAT(p.says("todaySentence"), Catch::Contains("6 : 6"));
@@ -527,7 +527,7 @@ TEST_CASE("The length of a count follows what is kept lately, until somebody set
     auto* count = p.find<QDoubleSpinBox>("todayCount");
     keptIn(1.4, 3);
     CHECK(count->value() == Approx(1.4));
-    CHECK(p.says("todayCountNote") == "as kept lately");
+    CHECK(p.says("todayCountNote") == "as in recent sittings");
     count->setValue(0.9);
     keptIn(1.6, 2);
     CHECK(count->value() == Approx(0.9));

@@ -137,24 +137,24 @@ TEST_CASE("While somebody practises neither screen nor machine sleep, afterwards
     REQUIRE(desktop.registerService("org.freedesktop.login1"));
     {
         Awake awake(nullptr, bus.connect("session"), bus.connect("system"));
-        awake.keep("Somebody practises");
-        awake.keep("Somebody practises"); // once is enough
+        awake.keep("Someone is practising");
+        awake.keep("Someone is practising"); // once is enough
         REQUIRE(QTest::qWaitFor(
             [&] { return !screen.inhibited.isEmpty() && !login.asked.isEmpty(); }, longMs));
         QTest::qWait(50);
-        CHECK(screen.inhibited == QStringList{"layakari: Somebody practises"});
-        CHECK(login.asked == QStringList{"sleep:idle|Layakari|Somebody practises|block"});
+        CHECK(screen.inhibited == QStringList{"layakari: Someone is practising"});
+        CHECK(login.asked == QStringList{"sleep:idle|Layakari|Someone is practising|block"});
         CHECK(login.isHeld());
         awake.letGo();
         REQUIRE(QTest::qWaitFor([&] { return !screen.released.isEmpty(); }, longMs));
         CHECK(screen.released == QList<uint>{41});
         CHECK(QTest::qWaitFor([&] { return !login.isHeld(); }, longMs));
         // Over before the desktop has answered.
-        awake.keep("Somebody practises");
+        awake.keep("Someone is practising");
         awake.letGo();
         REQUIRE(QTest::qWaitFor([&] { return screen.released.size() == 2; }, longMs));
         // And what is still held goes with the program.
-        awake.keep("Somebody practises");
+        awake.keep("Someone is practising");
         REQUIRE(QTest::qWaitFor([&] { return screen.inhibited.size() == 3; }, longMs));
         QTest::qWait(50);
     }
@@ -165,7 +165,7 @@ TEST_CASE("Where no desktop answers, nothing happens, and nothing waits for it")
 {
     PrivateBus bus;
     Awake awake(nullptr, bus.connect("alone"), QDBusConnection("no such bus"));
-    awake.keep("Somebody practises");
+    awake.keep("Someone is practising");
     CHECK(awake.isKept());
     QTest::qWait(50);
     awake.letGo();
