@@ -34,7 +34,7 @@ public:
         for (const auto& [name, value] : m_rows) widest = std::max(widest, lettersIn(name));
         std::string text;
         for (const auto& [name, value] : m_rows)
-            text += "  " + name + std::string(widest - lettersIn(name) + 2, ' ') + value + "\n";
+            text += fmt::format("  {}{:{}}{}\n", name, "", widest - lettersIn(name) + 2, value);
         return text;
     }
 
