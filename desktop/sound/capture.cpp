@@ -83,7 +83,7 @@ void Capture::watch()
     if (!gone) return;
     m_watch->stop();
     emit lost(tr("The microphone \"%1\" gives nothing any more. Plug it in again and go on, or "
-                 "stop: what was recorded is kept.")
+                 "stop: what was recorded is saved.")
                   .arg(m_device.description()));
 }
 

@@ -65,7 +65,7 @@ void SimulatedMicrophone::run(const std::stop_token& stop, const Take& take)
     for (double heardS = 0; !stop.stop_requested(); heardS += blockS) {
         if (m_loseAfterS > 0 && heardS > m_loseAfterS) {
             emit lost(tr("The simulated microphone gives no more sound. Continue, or stop: what "
-                         "was recorded is kept."));
+                         "was recorded is saved."));
             return;
         }
         {

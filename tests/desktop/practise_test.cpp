@@ -150,7 +150,7 @@ TEST_CASE("A microphone that goes pauses the practice, and is gone on with when 
     REQUIRE(microphone);
     microphone->loseAfter(30);
     REQUIRE(QTest::qWaitFor([&] { return w.practising()->isPaused(); }, longMs));
-    CHECK_THAT(w.says("practiseMessage"), Catch::Contains("gives nothing any more"));
+    CHECK_THAT(w.says("practiseMessage"), Catch::Contains("gives no more sound"));
     CHECK(w.cue()->word() == "Paused");
     microphone->loseAfter(0);
     w.key(Qt::Key_Space);
