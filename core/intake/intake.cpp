@@ -6,6 +6,7 @@
 #include "core/intake/matching.hpp"
 #include "core/journal/recordings.hpp"
 #include "core/journal/sitting.hpp"
+#include "core/language/message.hpp"
 
 #include <algorithm>
 #include <array>
@@ -161,15 +162,13 @@ Result<Handed> keepReadAtOnce(Journal& journal, Handed handed, const ReadIn& rea
         return ended(Handed::State::Failed,
                      "no breathing was heard in it; place the microphone nearer, to one side of "
                      "nose and mouth");
-    if (!handed.person)
-        return ended(Handed::State::Failed,
-                     "nobody said whose it is; choose a person and try again");
+    if (!handed.person) return ended(Handed::State::Failed, say("inbox.no-person"));
     const auto there = journal.sittingOfContent(read.sha256);
     if (!there) return fail(there.error());
     if (*there) {
         handed.sitting = (*there)->id;
         return ended(Handed::State::Known,
-                     "the same recording is there already, of " + dayToText((*there)->day));
+                     say("inbox.duplicate", {{"day", dayToText((*there)->day)}}));
     }
     if (!recording) return ended(Handed::State::Failed, reasonOf(recording.error()));
     Sitting sitting =

@@ -164,7 +164,7 @@ TEST_CASE("A hold that shrinks cycle by cycle is told from one that merely varie
     }
     const auto signs = shrinking.signs(planOf(square, 8));
     REQUIRE(kindsOf(signs) == std::vector<std::string>{"shrinking"});
-    CHECK_THAT(say(signs[0].explanation), Catch::Contains("empty hold"));
+    CHECK_THAT(say(signs[0].explanation), Catch::Contains("Empty holds became shorter"));
     CHECK(varying.signs(planOf(square, 8)).empty());
 }
 
