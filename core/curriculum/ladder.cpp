@@ -1,12 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/curriculum/ladder.hpp"
 
-#include "core/language/message.hpp"
-#include "core/plan/plan_words.hpp"
-
 #include "core/base/checked_json.hpp"
 #include "core/base/text.hpp"
+#include "core/language/message.hpp"
 #include "core/plan/plan_figures.hpp"
+#include "core/plan/plan_words.hpp"
 
 #include <algorithm>
 #include <cmath>

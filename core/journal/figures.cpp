@@ -1,11 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/journal/figures.hpp"
 
-#include "core/language/message.hpp"
-
 #include "core/audio/sound_limits.hpp"
 #include "core/base/quantile.hpp"
 #include "core/curriculum/technique.hpp"
+#include "core/language/message.hpp"
 #include "core/reading/step_figures.hpp"
 
 #include <algorithm>

@@ -1,6 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/language/message.hpp"
-
 #include "core/language/catalogue.hpp"
 
 #include <algorithm>
@@ -182,6 +181,15 @@ bool isMessage(const std::string& id) { return catalogueOf("en").messages.count(
 std::size_t lettersIn(const std::string& text)
 {
     return static_cast<std::size_t>(icu::UnicodeString::fromUTF8(text).countChar32());
+}
+
+bool canBeSaid(const Message& message)
+{
+    if (!isMessage(message.id)) return false;
+    const std::string text = inEnglish(message);
+    // A pattern that cannot be formatted is said as its id; an argument that is missing, as
+    // "{name}".
+    return text != message.id && text.find('{') == std::string::npos;
 }
 
 std::string capitalised(const std::string& text)

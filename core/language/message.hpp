@@ -74,6 +74,10 @@ std::string inEnglish(const Message& message);
 /// Whether the catalogue has the id.
 bool isMessage(const std::string& id);
 
+/// Whether the catalogue has the message and it has all that its pattern needs: of a message that
+/// came with somebody else's file neither is sure.
+bool canBeSaid(const Message& message);
+
 /// How many characters it has, for columns of text.
 std::size_t lettersIn(const std::string& text);
 

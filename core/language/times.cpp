@@ -1,6 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/language/times.hpp"
-
 #include "core/language/message.hpp"
 
 #include <algorithm>

@@ -4,7 +4,6 @@
 #include "core/journal/figures.hpp"
 #include "core/journal/sitting.hpp"
 #include "core/language/message.hpp"
-
 #include "core/progress/series.hpp"
 
 #include <algorithm>

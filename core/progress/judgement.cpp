@@ -1,11 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/progress/judgement.hpp"
 
-#include "core/journal/figures.hpp"
-#include "core/language/message.hpp"
-
 #include "core/base/checked_json.hpp"
 #include "core/base/quantile.hpp"
+#include "core/journal/figures.hpp"
+#include "core/language/message.hpp"
 
 #include <algorithm>
 #include <cmath>

@@ -1,9 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/progress/proposal.hpp"
 
-#include "core/language/message.hpp"
-
 #include "core/curriculum/presets.hpp"
+#include "core/language/message.hpp"
 #include "core/progress/course_days.hpp"
 
 #include <algorithm>

@@ -2,7 +2,6 @@
 #include "core/progress/series.hpp"
 
 #include "core/language/message.hpp"
-
 #include "core/measure/robust.hpp"
 
 #include <algorithm>

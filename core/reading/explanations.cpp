@@ -2,7 +2,6 @@
 #include "core/reading/explanations.hpp"
 
 #include "core/language/times.hpp"
-
 #include "core/reading/rounded.hpp"
 
 #include <algorithm>

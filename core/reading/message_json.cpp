@@ -13,7 +13,6 @@ constexpr double mostNumber = 1e12;
 std::optional<Message> messageFrom(const CheckedJson& value)
 {
     Message message{value.require("id").text(mostWords)};
-    if (!isMessage(message.id)) return std::nullopt;
     const CheckedJson arguments = value.require("arguments");
     if (!arguments.isObject()) arguments.fault("must be an object");
     for (const auto& [name, unchecked] : arguments.raw().items()) {
@@ -23,7 +22,7 @@ std::optional<Message> messageFrom(const CheckedJson& value)
         else
             message.arguments.insert({name, argument.text(mostWords)});
     }
-    return message;
+    return canBeSaid(message) ? std::optional(message) : std::nullopt;
 }
 
 } // namespace

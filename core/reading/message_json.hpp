@@ -16,7 +16,7 @@ namespace layakari {
 void addMessage(nlohmann::ordered_json& object, const std::string& key, const Message& message);
 
 /// What `addMessage` has set. The text as it is written where its message is missing, as in files
-/// of before there were any, or is none that this version has.
+/// of before there were any, or is none that this version can say.
 Message messageIn(const CheckedJson& object, const std::string& key);
 
 } // namespace layakari

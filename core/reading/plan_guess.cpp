@@ -1,9 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/reading/plan_guess.hpp"
 
-#include "core/language/message.hpp"
-
 #include "core/curriculum/presets.hpp"
+#include "core/language/message.hpp"
 #include "core/measure/robust.hpp"
 #include "core/plan/plan_figures.hpp"
 #include "core/reading/longer_plan.hpp"

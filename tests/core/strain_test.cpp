@@ -8,10 +8,12 @@
 #include "core/plan/shorthand.hpp"
 #include "core/report/notes.hpp"
 #include "tests/support/sounds.hpp"
+#include "tests/support/speaking.hpp"
 #include "tests/support/temporary_folder.hpp"
 
 #include <catch2/catch.hpp>
 #include <cmath>
+#include <cstring>
 #include <random>
 
 using namespace layakari;
@@ -288,6 +290,36 @@ TEST_CASE("Signs, comparisons and the guide's count go through the file of a rea
     CHECK(notes[1].text == "What another version says.");
     CHECK_THAT(notes[2].text, Catch::Contains("every 1.20 s"));
     CHECK_THAT(notes[3].text, Catch::Contains("left 99 %"));
+}
+
+TEST_CASE("What a file says of strain can be said in another language, and is written in English")
+{
+    const TemporaryFolder folder;
+    const Truth truth = simulateTo(folder / "p.flac", "even-4-4", *temperamentByName("steady"), 12);
+    Reading reading = readAgainst(*listenToFile(folder / "p.flac"), truth.plan);
+    reading.strainSigns = {
+        {"gasp", 12.5, {}, {"strain.gasp", {{"seconds", 1.25}, {"usual", 4}, {"louder", 9}}}}};
+    const Speaking german({"de", "de_DE"});
+    const std::string json = readingToJson(reading);
+    CHECK_THAT(json, Catch::Contains("An inhale after a hold took 1.2 s"));
+    const auto again = parseReading(json, "r");
+    REQUIRE(again.has_value());
+    CHECK_THAT(say(again->strainSigns.at(0).explanation),
+               Catch::StartsWith("Eine Einatmung nach dem Halten dauerte 1,2 s"));
+
+    // A message that is not known, lacks an argument or has a word for a number is no message.
+    for (const auto& [from, to] : {std::pair{"strain.gasp", "strain.of-another-version"},
+                                   {"\"louder\"", "\"softer\""},
+                                   {"\"usual\": 4.0", "\"usual\": \"four\""}}) {
+        std::string changed = json;
+        const auto at = changed.find(from);
+        INFO(from);
+        REQUIRE(at != std::string::npos);
+        changed.replace(at, std::strlen(from), to);
+        const auto read = parseReading(changed, "r");
+        REQUIRE(read.has_value());
+        CHECK_THAT(say(read->strainSigns.at(0).explanation), Catch::StartsWith("An inhale after"));
+    }
 }
 
 TEST_CASE("Natural breathing is what belongs to no cycle and no run of strokes")
