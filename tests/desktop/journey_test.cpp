@@ -221,7 +221,7 @@ TEST_CASE("What was said of a sitting is kept as it is said, and each step can b
     CHECK(w.latest().words.complaints == std::vector<std::string>{"dizzy"});
     // Dizziness is answered at once, and with the doctor.
     CHECK(w.says("reflectAdvice") == "Ease off a little.");
-    CHECK_THAT(w.says("reflectReason"), Catch::Contains("ask a doctor"));
+    CHECK_THAT(w.says("reflectReason"), Catch::Contains("ask your doctor"));
     w.find<QPlainTextEdit>("sittingNote")->setFocus();
     w.type("window open");
     w.find<FeelLine>("feelAfter")->setFocus();
