@@ -60,18 +60,15 @@ std::string comparisonInWords(const Comparison& c)
     for (const ComparedGroup& group : c.groups)
         groups.push_back(say("note.group", {{"group", nameOf(group)}, {"percent", group.mean}}));
     const double range = c.difference ? 2 * *c.differenceSd : 0;
-    const bool isClear =
-        c.difference && std::fabs(*c.difference) > range && std::fabs(*c.difference) >= 1;
-    return capitalised(
-        say("note.comparison", {{"groups", groups},
-                                {"of", isCounts ? "counts" : "accuracy"},
-                                {"difference", !c.difference ? "unknown"
-                                               : isClear     ? "clear"
-                                                             : "none"},
-                                {"group", c.groups.size() > 1 ? nameOf(c.groups[1]) : ""},
-                                {"how", c.difference.value_or(0) > 0 ? "higher" : "lower"},
-                                {"points", std::fabs(c.difference.value_or(0))},
-                                {"range", range}}));
+    const double points = std::fabs(c.difference.value_or(0));
+    const char* difference = !c.difference                   ? "unknown"
+                             : points > range && points >= 1 ? "clear"
+                                                             : "none";
+    return say("note.comparison", {{"groups", groups},
+                                   {"of", isCounts ? "counts" : "accuracy"},
+                                   {"difference", difference},
+                                   {"points", points},
+                                   {"range", range}});
 }
 
 // The places to listen to, the roughest first; the staff marks all of them.

@@ -185,7 +185,7 @@ void JourneyPage::tellTakenOut(const Result<int>& taken, const QString& folder)
     m_isTakingOut = false;
     emit exported(taken ? tr("The journal is exported.") : tr("The journal was not exported."));
     if (taken)
-        m_bar->showNote(tr("%1 sittings of everybody are in %2, with all their readings.")
+        m_bar->showNote(tr("%1 sittings of everyone are in %2, with all their readings.")
                             .arg(*taken)
                             .arg(folder));
     else if (taken.error().code == ErrorCode::Cancelled)

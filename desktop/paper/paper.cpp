@@ -117,9 +117,9 @@ Result<bool> printSheet(QWidget* over, const Sheet& sheet)
 
 QString observingOnly()
 {
-    return QObject::tr("Heard by Layakari in recordings, with the uncertainty of such hearing. It "
-                       "observes and proposes and never diagnoses; what speaks against a practice "
-                       "is for your doctor and your teacher to say.");
+    return QObject::tr("Measured by Layakari from recordings, as certain as the sound allows. It "
+                       "observes and proposes and never diagnoses. Whether a practice suits you is "
+                       "for your doctor and your teacher to say.");
 }
 
 Result<void> writeBytes(const QString& file, const QByteArray& bytes)

@@ -162,9 +162,9 @@ QWidget* PeopleView::buildForm()
                                            m_count, word(tr("Sa")), m_sa, lay::stretch()}),
                  m_saNote, lay::gap(6),
                  textLabel(tr("What cautions should know"), Type::Row, this, "", true),
-                 softLabel(tr("Kept on this machine, readable to you alone. The program never "
-                              "diagnoses: it says where something speaks against a practice, and "
-                              "whom to ask."),
+                 softLabel(tr("Stays on this machine, readable by you alone. The program never "
+                              "diagnoses: it shows the cautions that apply to a practice, and whom "
+                              "to ask."),
                            Type::Small, this),
                  grid, lay::gap(6), m_profile, lay::stretch(),
                  lay::row({.spacing = 12}, {m_archive, m_erase, lay::stretch()})});

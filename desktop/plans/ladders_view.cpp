@@ -146,7 +146,7 @@ QWidget* LaddersView::buildList()
     m_line->setPlaceholderText(tr("from 4:4 to 8:8 by one"));
     m_line->setToolTip(
         tr("For example: 1:1 to 1:2 by a quarter; 10 to 40 strokes by 5; 3 to 9 cycles "
-           "by 2. The rungs are made from the plan below."));
+           "by 2. The steps are made from the plan below."));
     m_base->setMinimumContentsLength(20);
     m_base->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
     QPushButton* made = wordButton(tr("Make"), "makeLadder", this);
@@ -333,7 +333,7 @@ void LaddersView::showLadder()
     for (const LadderPlace& place : m_places)
         if (place.ladder == named->key) here = place.rung;
     m_name->setText(QString::fromStdString(ladder.name));
-    QString standing = tr("Nobody is on it yet. Choose a step that feels easy and start there.");
+    QString standing = tr("No one is on it yet. Choose a step that feels easy and start there.");
     const auto rungs = static_cast<int>(ladder.rungs.size());
     if (here >= 0 && here + 1 < rungs)
         standing = tr("You are on step %1 of %2. The next adds %3.")

@@ -17,12 +17,12 @@ EmptyPage::EmptyPage(QWidget* parent)
       m_title(new QLabel(tr("Drop a recording of a practice here."), this)),
       m_how(new QLabel(
           tr("A voice memo from a phone will do, or any sound file: M4A, MP3, Opus, FLAC, WAV. "
-             "What was practised is found by ear, or chosen above; cycle by cycle you see what was "
-             "kept of inhale, holds and exhale."),
+             "The plan is found from the sound, or chosen above. You see each inhale, hold and "
+             "exhale against its target."),
           this)),
-      m_caution(new QLabel(tr("Holding the breath and forced breathing do not suit everybody. If "
-                              "you feel dizzy, in pain or in panic, stop "
-                              "and breathe naturally. With a medical condition or in pregnancy, "
+      m_caution(new QLabel(tr("Holding the breath and forced breathing do not suit everyone. "
+                              "Stop and breathe naturally if you feel dizzy, panicky or in "
+                              "pain. With a medical condition or in pregnancy, "
                               "ask your doctor first and practise "
                               "with a qualified teacher."),
                            this)),

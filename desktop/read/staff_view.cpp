@@ -22,7 +22,7 @@ constexpr int strokesHeight = 66;   // with the number of every tenth below
 constexpr int naturalHeight = 30;
 constexpr double shapeHeight = 36;
 constexpr double naturalShapeHeight = 11;
-constexpr double columnWidth = 66;
+constexpr double columnWidth = 82; // as wide as "hold empty" over it
 constexpr double accuracyWidth = 78;
 
 bool hasColumns(const StaffSheet& sheet) { return !sheet.columns.empty(); }

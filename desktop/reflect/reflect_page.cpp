@@ -49,7 +49,7 @@ QString adviceInWords(Advice advice)
 {
     switch (advice) {
     case Advice::First: return QObject::tr("A beginning.");
-    case Advice::GoOn: return QObject::tr("Room for a step.");
+    case Advice::GoOn: return QObject::tr("Ready for the next step.");
     case Advice::Stay: return QObject::tr("Stay here.");
     case Advice::EaseOff: return QObject::tr("Ease off a little.");
     }

@@ -64,7 +64,7 @@ QWidget* WelcomePage::buildDoors()
         tr("Nothing leaves this machine. Everything you answer here can be changed later."),
         Type::Body, page);
     QLabel* caution =
-        softLabel(tr("Holding the breath and forced breathing do not suit everybody. Stop if you "
+        softLabel(tr("Holding the breath and forced breathing do not suit everyone. Stop if you "
                      "feel dizzy, panicky or in pain. With a medical condition or in pregnancy, "
                      "ask your doctor first and practise with a qualified teacher."),
                   Type::Body, page, "welcomeCaution");
