@@ -355,7 +355,7 @@ void ReflectPage::showReading()
     if (!m_sitting->sure)
         more << tr("It is not compared with earlier sittings while it is uncertain.");
     else if (!isNoted && m_changed.empty())
-        more << tr("With three earlier sittings of this plan it can be said what changed.");
+        more << tr("After three earlier sittings of this plan, changes are shown here.");
     else if (!isNoted && more.isEmpty())
         more << tr("Nothing changed by more than chance since the last sittings of this plan.");
     if (!m_sitting->words.leftOut.empty())

@@ -117,8 +117,8 @@ TEST_CASE("The same recordings again are known: nothing is doubled")
     w.drop({w.path("Runa/a copy.flac"), w.path("Runa/square breath.flac")});
     w.waitUntilRead();
     REQUIRE(w.list()->topLevelItemCount() == 4);
-    CHECK_THAT(w.outcome(2), Catch::Contains("there already"));
-    CHECK_THAT(w.outcome(3), Catch::Contains("there already"));
+    CHECK_THAT(w.outcome(2), Catch::Contains("already in the journal"));
+    CHECK_THAT(w.outcome(3), Catch::Contains("already in the journal"));
     CHECK(w.journal().sittings(0, 9)->size() == 1);
 }
 
