@@ -196,7 +196,7 @@ void IntakeDesk::putAway()
         return changed;
     };
     m_desk->perform(
-        tr("Put away what is done"), [put, done] { return put(done, true); },
+        tr("Clear what is done"), [put, done] { return put(done, true); },
         [put, done] { return put(done, false); });
 }
 

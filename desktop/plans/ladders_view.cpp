@@ -102,7 +102,7 @@ LaddersView::LaddersView(JournalDesk* desk, QWidget* parent)
       m_leave(wordButton(tr("Leave"), "leaveLadder", this)),
       m_own(wordButton(tr("Copy to change"), "copyLadder", this,
                        tr("A ladder of your own that begins like this one"))),
-      m_kept(countBox(tr("Kept sittings before going on"), "ruleKept", 1, 50, this)),
+      m_kept(countBox(tr("Good sittings before moving on"), "ruleKept", 1, 50, this)),
       m_accuracy(countBox(tr("Accuracy that is good enough"), "ruleAccuracy", 0, 100, this)),
       m_poor(countBox(tr("Accuracy under which to ease off"), "rulePoor", 0, 100, this)),
       m_break(countBox(tr("Days of a break after which to ease off"), "ruleBreak", 1, 3650, this))

@@ -55,8 +55,8 @@ PlansView::PlansView(JournalDesk* desk, QWidget* parent)
       m_vary(wordButton(tr("Copy and vary…"), "varyPlan", this,
                         tr("Write a plan of your own that begins like this one"))),
       m_export(wordButton(tr("Export…"), "exportPlan", this, tr("Save as a plan file"))),
-      m_remove(wordButton(tr("Put away"), "removePlan", this,
-                          tr("No longer listed; sittings that used it keep it"))),
+      m_remove(wordButton(tr("Archive"), "removePlan", this,
+                          tr("No longer listed; sittings of it stay as they are"))),
       m_editor(new PlanEditor(desk, this))
 {
     setObjectName(QStringLiteral("plansView"));
@@ -228,7 +228,7 @@ void PlansView::remove()
     if (!entry || entry->ownId == 0) return;
     const Id id = entry->ownId;
     m_desk->perform(
-        tr("Put away %1").arg(QString::fromStdString(entry->plan.name)),
+        tr("Archive %1").arg(QString::fromStdString(entry->plan.name)),
         [this, id] { return m_desk->journal().setPlanArchived(id, true); },
         [this, id] { return m_desk->journal().setPlanArchived(id, false); });
 }
