@@ -5,6 +5,7 @@
 
 #include <QCommandLineParser>
 #include <QCoreApplication>
+#include <QObject>
 
 namespace layakari {
 
@@ -12,29 +13,33 @@ CommandLine CommandLine::read(const QCoreApplication& app)
 {
     QCommandLineParser parser;
     parser.setApplicationDescription(
-        QStringLiteral("Listens to a recorded breath practice and measures it."));
+        QObject::tr("Listens to a recorded breath practice and measures it."));
     parser.addHelpOption();
     parser.addVersionOption();
     parser.addPositionalArgument(
         QStringLiteral("FILE"),
-        QStringLiteral("A recording, a saved reading, or a plan; the first is opened."),
+        QObject::tr("A recording, a saved reading, or a plan; the first is opened."),
         QStringLiteral("[FILE...]"));
-    const auto option = [&](const char* name, const char* about, const char* value,
+    const auto option = [&](const char* name, const QString& about, const char* value,
                             bool isHidden = false) {
-        QCommandLineOption added{QString::fromLatin1(name), QString::fromLatin1(about),
-                                 QString::fromLatin1(value)};
+        QCommandLineOption added{QString::fromLatin1(name), about, QString::fromLatin1(value)};
         if (isHidden) added.setFlags(QCommandLineOption::HiddenFromHelp);
         parser.addOption(added);
     };
-    option("plan", "Read recordings against this plan: a plan file, or a preset's id.", "PLAN");
-    option("no-plan", "Read free breathing, whatever plan lies beside.", "");
-    option("data", "The journal's folder, instead of the usual one.", "FOLDER");
-    option("person", "Whose practice it is: a name in the journal, or a part of it.", "NAME");
-    option("view",
-           "Open this: today, plans, editor, progressions, course, people, inbox, practise, "
-           "reflect, journey, settings, help.",
+    option("plan", QObject::tr("Read recordings against this plan: a plan file, or a preset's id."),
+           "PLAN");
+    option("no-plan", QObject::tr("Read as free breathing, even if a plan lies beside it."), "");
+    option("data", QObject::tr("The journal's folder, instead of the usual one."), "FOLDER");
+    option("person", QObject::tr("Whose practice it is: a name in the journal, or a part of it."),
            "NAME");
-    option("theme", "This time only: 'paper' or 'before dawn'.", "NAME");
+    option("view",
+           QObject::tr("Open this: %1.")
+               .arg(QStringLiteral("today, plans, editor, progressions, course, people, inbox, "
+                                   "practise, reflect, journey, settings, help")),
+           "NAME");
+    option("theme", QObject::tr("This time only: %1.").arg(QStringLiteral("paper, before dawn")),
+           "NAME");
+    option("language", QObject::tr("This time only: %1.").arg(QStringLiteral("en, de")), "CODE");
     constexpr bool hidden = true;
     option("size", "", "WxH", hidden);
     option("screenshot", "", "FILE", hidden);
@@ -54,6 +59,7 @@ CommandLine CommandLine::read(const QCoreApplication& app)
     line.data =
         isSet("data") ? std::filesystem::path(value("data").toStdString()) : defaultJournalFolder();
     line.theme = value("theme");
+    line.language = value("language");
     line.person = value("person");
     line.view = value("view");
     line.size = value("size");

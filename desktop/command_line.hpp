@@ -15,7 +15,8 @@ struct CommandLine {
     QString plan; ///< a plan file or a preset's id
     bool isWithoutPlan = false;
     std::filesystem::path data;
-    QString theme;  ///< this time only; empty for what is set
+    QString theme;    ///< this time only; empty for what is set
+    QString language; ///< likewise
     QString person; ///< a part of a name
     QString view;
     // For who works on it: not in the help.

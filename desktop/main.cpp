@@ -4,12 +4,14 @@
 #include "core/curriculum/presets.hpp"
 #include "desktop/command_line.hpp"
 #include "desktop/journey/journey_page.hpp"
+#include "desktop/language/program_language.hpp"
 #include "desktop/main_window.hpp"
 #include "desktop/pictures.hpp"
 #include "desktop/read/read_page.hpp"
 #include "desktop/reflect/reflect_page.hpp"
 #include "desktop/settings/look.hpp"
 #include "desktop/theme/theme.hpp"
+#include "desktop/window_keeper.hpp"
 
 #include <QApplication>
 #include <QIcon>
@@ -89,7 +91,7 @@ std::optional<int> arrange(MainWindow& window, const CommandLine& line)
     if (line.fillsDemo)
         window.fillDemo(line.person);
     else if (!line.person.isEmpty() && !choosePerson(window, line.person))
-        return complain(QObject::tr("no one in the journal is called \"%1\"").arg(line.person), 2);
+        return complain(QObject::tr("nobody in the journal is called \"%1\"").arg(line.person), 2);
     if (!line.view.isEmpty() && !openView(window, line.view))
         return complain(
             QObject::tr("there is no view \"%1\"; try 'layakari --help'").arg(line.view), 2);
@@ -108,16 +110,19 @@ int run(int argc, char** argv)
     QApplication::setApplicationDisplayName(QStringLiteral("Layakari"));
     QApplication::setDesktopFileName(QStringLiteral("org.layakari.Layakari"));
 
+    useLanguage({}); // what the command line has to say
     const CommandLine line = CommandLine::read(app);
     noteFaultsIn(line.data);
     const QString settingsFile = QString::fromStdString((line.data / "desktop.ini").string());
+    useLanguage(line.language.isEmpty() ? chosenLanguage(settingsFile) : line.language);
     Look(settingsFile).apply();
     if (!line.theme.isEmpty())
         applyTheme(line.theme == Theme::beforeDawn().name ? Theme::beforeDawn()
                                                           : Theme::paperTheme());
     QApplication::setWindowIcon(QIcon(QStringLiteral(":/icons/layakari.svg")));
 
-    MainWindow window(line.data);
+    WindowKeeper keeper(line.data);
+    MainWindow& window = keeper.window();
     if (!line.size.isEmpty() || !line.screenshot.isEmpty()) {
         const QString wanted = line.size.isEmpty() ? QStringLiteral("1280x800") : line.size;
         const QStringList sides = wanted.split(QLatin1Char('x'));
@@ -156,14 +161,15 @@ int main(int argc, char** argv)
     if (asksForWords(argc, argv)) {
         const QCoreApplication app(argc, argv);
         nameProgram();
+        useLanguage({});
         CommandLine::read(app);
         return 0;
     }
     if (!hasDisplay()) {
-        std::fputs(
-            "layakari: there is no display here; start it in a desktop, or use layakari-cli\n",
-            stderr);
-        return 1;
+        const QCoreApplication app(argc, argv);
+        useLanguage({});
+        return complain(
+            QObject::tr("there is no display here; start it in a desktop, or use layakari-cli"), 1);
     }
     const auto status = withoutThrowing(ErrorCode::CannotRead, "",
                                         [&]() -> Result<int> { return run(argc, argv); });

@@ -25,6 +25,7 @@
 #include "desktop/help/help_page.hpp"
 #include "desktop/help/keys_sheet.hpp"
 #include "desktop/journey/journey_page.hpp"
+#include "desktop/language/program_language.hpp"
 #include "desktop/people/person_switcher.hpp"
 #include "desktop/plans/plans_view.hpp"
 #include "desktop/prepare/no_journal_page.hpp"
@@ -126,6 +127,12 @@ void MainWindow::openJournal(const std::filesystem::path& dataFolder, JournalDes
     m_desk = new JournalDesk(*std::move(journal), std::move(clock), this);
     // What a program that was killed left to be deleted; what another window deleted today stays.
     m_desk->told(deleteMarkedFiles(m_desk->journal(), m_desk->today()).map([](int) {}));
+    // First of all that hear of it: the pages say their words anew afterwards.
+    const auto useTheirTerms = [this] {
+        useTerms(m_desk->person() ? m_desk->person()->school.terms : Terms::English);
+    };
+    connect(m_desk, &JournalDesk::personChanged, this, useTheirTerms);
+    useTheirTerms();
     m_imports = new ImportDesk(m_desk, this);
     m_readings = new ReadingDesk(m_desk, m_read, this);
     m_round = new QuestionRound(m_desk, m_read, this);
@@ -157,7 +164,7 @@ void MainWindow::connectJournal()
         m_reflect->showSitting(sitting);
     });
     connect(m_sittings, &SittingActions::done, this, [this](const QString& what) {
-        noteHere(tr("Done: %1. Ctrl+Z takes it back.").arg(what));
+        noteHere(tr("Done: %1. Ctrl+Z undoes it.").arg(what));
     });
     connect(m_sittings, &SittingActions::readWanted, this, &MainWindow::showReading);
     connect(m_round, &QuestionRound::readWanted, this, &MainWindow::showReading);
@@ -197,7 +204,7 @@ void MainWindow::connectJournal()
         tellWhereItIsNotSeen(what);
     });
     connect(m_prepare->intake(), &IntakeDesk::finished, this,
-            [this](int read) { tellWhereItIsNotSeen(tr("%1 recordings are read.").arg(read)); });
+            [this](int read) { tellWhereItIsNotSeen(tr("%n recording(s) are read.", nullptr, read)); });
     for (EmptyOffer* offer : {m_reflect->offer(), m_journey->offer()}) {
         connect(offer, &EmptyOffer::practiseWanted, this,
                 [this] { goTo(BreathLine::practisePlace); });

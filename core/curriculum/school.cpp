@@ -40,49 +40,14 @@ void visitChoice(SchoolType& school, const std::string& key, Visit&& visit)
 
 const std::vector<SchoolChoice>& schoolChoices()
 {
-    static const std::vector<SchoolChoice> choices{
-        {"counting",
-         "What is a count?",
-         {{"own", "My own count",
-           "Found from the recording; judged by shape and steadiness, never "
-           "by the clock."},
-          {"clocked", "A second by the clock",
-           "Plans that leave the count open are held to one "
-           "second a count."}}},
-        {"first_side",
-         "Which nostril begins?",
-         {{"left", "The left",
-           "Alternate nostril begins with an inhale on the left, as in most "
-           "schools."},
-          {"right", "The right", "Alternate nostril begins with an inhale on the right."}}},
-        {"square_start",
-         "How does a square begin?",
-         {{"inhale", "With the inhale", "In, hold, out, hold."},
-          {"exhale", "With the exhale", "Out first, to empty; then hold, in, hold."}}},
-        {"strokes_by",
-         "What ends a run of strokes?",
-         {{"number", "The number", "So many strokes, however long they take."},
-          {"time", "The time", "So many seconds; the number follows from the pace."}}},
-        {"bellows_from",
-         "Where do the bellows come from?",
-         {{"chest", "The chest", "A note for you and your teacher; it cannot be heard."},
-          {"belly", "The belly", "A note for you and your teacher; it cannot be heard."}}},
-        {"lengthen",
-         "What is lengthened first?",
-         {{"count", "The count", "More counts at the same ratio: 4 : 4, 5 : 5, 6 : 6."},
-          {"ratio", "The ratio",
-           "A longer exhale at the same inhale: 1 : 1, 1 : 1.5, 1 : 2; then "
-           "holds."}}},
-        {"tuning",
-         "How are the swaras tuned?",
-         {{"just", "Just", "Pure intervals over Sa: Re is 9/8."},
-          {"tempered", "Tempered", "Twelve equal steps in the octave, as on a keyboard."}}},
-        {"terms",
-         "Which words?",
-         {{"english", "English", "Inhale, hold full, exhale, hold empty."},
-          {"sanskrit", "Sanskrit", "Puraka, antara kumbhaka, rechaka, bahya kumbhaka."},
-          {"both", "Both", "Inhale (puraka), and so on."}}},
-    };
+    static const std::vector<SchoolChoice> choices{{"counting", {"own", "clocked"}},
+                                                   {"first_side", {"left", "right"}},
+                                                   {"square_start", {"inhale", "exhale"}},
+                                                   {"strokes_by", {"number", "time"}},
+                                                   {"bellows_from", {"chest", "belly"}},
+                                                   {"lengthen", {"count", "ratio"}},
+                                                   {"tuning", {"just", "tempered"}},
+                                                   {"terms", {"english", "sanskrit", "both"}}};
     return choices;
 }
 

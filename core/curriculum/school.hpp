@@ -30,16 +30,19 @@ struct School {
     bool operator==(const School&) const = default;
 };
 
-/// One choice as it is offered: a question, its answers, and what each means.
+/// One choice as it is offered. What it asks, its answers and what each means are messages:
+/// "school.counting", "school.counting.own", "school.counting.own.meaning".
 struct SchoolChoice {
-    struct Answer {
-        std::string word; ///< for files: "own"
-        std::string name;
-        std::string explanation; ///< one sentence
-    };
-    std::string key; ///< for files: "counting"
-    std::string question;
-    std::vector<Answer> answers;
+    std::string key;                  ///< for files: "counting"
+    std::vector<std::string> answers; ///< for files: "own"
+
+    std::string question() const { return say("school." + key); }
+    std::string name(const std::string& answer) const { return say("school." + key + "." + answer); }
+    /// One sentence.
+    std::string meaning(const std::string& answer) const
+    {
+        return say("school." + key + "." + answer + ".meaning");
+    }
 };
 
 /// All choices, in the order in which they are offered.

@@ -14,17 +14,20 @@ namespace catalogue {
 
 namespace {
 
-constexpr EnumWords<Purpose, Purpose::Hold> purposeNames{"Settle", "Balance", "Steady",
-                                                         "Hum",    "Heat",    "Hold"};
-constexpr EnumWords<Purpose, Purpose::Hold> purposeClauses{
-    "calm down, sleep, recover", "side against side", "even, smooth, concentrated",
-    "sound and silence",         "wake and warm",     "retention"};
+constexpr EnumWords<Purpose, Purpose::Hold> purposeWords{"settle", "balance", "steady",
+                                                         "hum",    "heat",    "hold"};
 
 } // namespace
 
-const char* purposeName(Purpose purpose) { return purposeNames.of(purpose); }
+std::string purposeName(Purpose purpose)
+{
+    return say(std::string("purpose.") + purposeWords.of(purpose));
+}
 
-const char* purposeClause(Purpose purpose) { return purposeClauses.of(purpose); }
+std::string purposeClause(Purpose purpose)
+{
+    return say(std::string("purpose-clause.") + purposeWords.of(purpose));
+}
 
 const std::vector<Technique>& techniques()
 {
@@ -45,8 +48,7 @@ const Technique* findTechnique(const std::string& key)
 
 std::string techniqueName(const std::string& key, Terms terms)
 {
-    const Technique* technique = findTechnique(key);
-    return technique ? inTerms(technique->english, technique->sanskrit, terms) : key;
+    return findTechnique(key) ? say(Message{"technique." + key}, terms) : key;
 }
 
 std::string techniqueWords(const std::string& key)

@@ -17,8 +17,8 @@ enum class Purpose { Settle, Balance, Steady, Hum, Heat, Hold };
 inline constexpr int purposeCount = 6;
 
 /// "Settle", and what it means in a clause.
-const char* purposeName(Purpose purpose);
-const char* purposeClause(Purpose purpose);
+std::string purposeName(Purpose purpose);
+std::string purposeClause(Purpose purpose);
 
 /// A ladder written as lines of shorthand over a preset, whose technique, sides, sounds and routes
 /// the rungs keep.
@@ -31,9 +31,7 @@ struct LadderLines {
 };
 
 struct Technique {
-    const char* key; ///< a plan's `technique`
-    const char* english;
-    const char* sanskrit; ///< empty: it has no such name in use
+    const char* key; ///< a plan's `technique`; its name is the message "technique.<key>"
     Purpose purpose;
     /// Ids of its plans, from the simplest to the most demanding.
     std::vector<const char*> presets;
@@ -57,9 +55,9 @@ const Technique* findTechnique(const std::string& key);
 
 /// The name of a plan's `technique` key, e.g. "Four-seven-eight". A technique that is not known is
 /// shown as it is written; one without a Sanskrit name keeps its English one.
-std::string techniqueName(const std::string& key, Terms terms);
+std::string techniqueName(const std::string& key, Terms terms = speech().terms);
 
-/// Both names of a technique and its key, `folded`: what a search looks through.
+/// Names of a technique and its key, `folded`: what a search looks through.
 std::string techniqueWords(const std::string& key);
 
 /// What a plan of this technique is for; `Steady` where the technique is not known.

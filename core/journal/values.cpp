@@ -66,7 +66,7 @@ std::string schoolToJson(const School& school)
 {
     nlohmann::ordered_json json = nlohmann::ordered_json::object();
     for (const SchoolChoice& choice : schoolChoices())
-        json[choice.key] = choice.answers[answerOf(school, choice.key)].word;
+        json[choice.key] = choice.answers[answerOf(school, choice.key)];
     return jsonText(json);
 }
 
@@ -78,7 +78,7 @@ School schoolFromJson(const std::string& text)
     for (const SchoolChoice& choice : schoolChoices()) {
         const auto word = json.find(choice.key);
         for (std::size_t a = 0; a < choice.answers.size(); ++a)
-            if (word != json.end() && *word == choice.answers[a].word)
+            if (word != json.end() && *word == choice.answers[a])
                 school = withAnswer(school, choice.key, a);
     }
     return school;

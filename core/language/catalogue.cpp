@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/language/catalogue.hpp"
+#include "core/language/pseudo.hpp"
 
 #include <algorithm>
 #include <nlohmann/json.hpp>
@@ -20,6 +21,8 @@ std::map<std::string, Catalogue> readAll()
         const auto json = nlohmann::json::parse(text);
         all[std::string(language)] = {json.at("messages"), json.at("terms")};
     }
+    Catalogue& longer = all[pseudoLanguage] = all.at("en");
+    for (auto& [id, pattern] : longer.messages) pattern = pseudo(pattern);
     return all;
 }
 
@@ -41,7 +44,7 @@ const std::vector<std::string>& languages()
 {
     static const std::vector<std::string> all = [] {
         std::vector<std::string> list;
-        for (const auto& [language, catalogue] : catalogues()) list.push_back(language);
+        for (const auto& [language, text] : embeddedMessages) list.emplace_back(language);
         std::stable_partition(list.begin(), list.end(),
                               [](const std::string& language) { return language == "en"; });
         return list;

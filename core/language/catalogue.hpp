@@ -16,7 +16,7 @@ struct Catalogue {
     std::map<std::string, std::string> terms;    ///< Sanskrit by the word that stands for it
 };
 
-/// Of a language that ships, "en" or "de"; of any other, English.
+/// Of a language that ships, "en" or "de", or `pseudoLanguage`; of any other, English.
 const Catalogue& catalogueOf(const std::string& language);
 
 /// The languages that ship, as ISO 639 codes; English first.

@@ -20,7 +20,7 @@ Speech spoken; // NOLINT: how the program speaks is one for all of it, as its lo
 
 const char* const asWrittenId = "as-written";
 
-// "<exhale>" as itself, as "rechaka", or, the first time, as "exhale (rechaka)".
+// Other words in brackets, as HTML's, stay.
 std::string withTerms(const std::string& pattern,
                       const std::map<std::string, std::string>& sanskrit, Terms terms)
 {
@@ -34,7 +34,9 @@ std::string withTerms(const std::string& pattern,
         text += pattern.substr(at, open - at);
         const std::string word = pattern.substr(open + 1, close - open - 1);
         const auto found = sanskrit.find(word);
-        if (terms == Terms::English || found == sanskrit.end())
+        if (found == sanskrit.end())
+            text += "<" + word + ">";
+        else if (terms == Terms::English)
             text += word;
         else if (terms == Terms::Sanskrit)
             text += found->second;
@@ -174,9 +176,28 @@ std::string say(const std::string& id, const Arguments& arguments)
     return say(Message{id, arguments});
 }
 
+std::string say(const Message& message, Terms terms)
+{
+    Speech how = speech();
+    how.terms = terms;
+    return sayAs(how, message);
+}
+
 std::string inEnglish(const Message& message) { return sayAs({}, message); }
 
+std::string withTerms(const std::string& text)
+{
+    const Speech how = speech();
+    return withTerms(text, catalogueOf(how.language).terms, how.terms);
+}
+
 bool isMessage(const std::string& id) { return catalogueOf("en").messages.count(id) > 0; }
+
+std::string nameInWords(const std::string& name)
+{
+    const std::string id = "name." + name;
+    return isMessage(id) ? say(id) : name;
+}
 
 std::size_t lettersIn(const std::string& text)
 {

@@ -67,6 +67,8 @@ Speech speechOfEnvironment();
 /// the program and said as it is (tests/core/messages_test.cpp).
 std::string say(const Message& message);
 std::string say(const std::string& id, const Arguments& arguments = {});
+/// The text with these terms, whatever is set.
+std::string say(const Message& message, Terms terms);
 
 /// The text in English, with the terms in English: for files, which follow no locale.
 std::string inEnglish(const Message& message);
@@ -77,6 +79,14 @@ bool isMessage(const std::string& id);
 /// Whether the catalogue has the message and it has all that its pattern needs: of a message that
 /// came with somebody else's file neither is sure.
 bool canBeSaid(const Message& message);
+
+/// A text with terms in angle brackets, "<exhale>", in the terms of `speech()`: "exhale",
+/// "rechaka", or, the first time, "exhale (rechaka)". Other words in brackets stay.
+std::string withTerms(const std::string& text);
+
+/// The name of a plan, a progression or a part that ships with the program, which is English in
+/// files, in the program's language and terms; any other name as it is.
+std::string nameInWords(const std::string& name);
 
 /// How many characters it has, for columns of text.
 std::size_t lettersIn(const std::string& text);

@@ -2,6 +2,7 @@
 #include "core/plan/plan_edit.hpp"
 
 #include "core/base/checked_json.hpp"
+#include "core/language/message.hpp"
 #include "core/plan/shorthand.hpp"
 
 #include <algorithm>
@@ -105,18 +106,16 @@ PartPath unwrapRound(Plan& plan, const PartPath& path)
 
 std::string partInWords(const Part& part)
 {
-    const auto times = [](int n) { return n == 1 ? "once" : std::to_string(n) + " times"; };
     if (const auto* cycles = std::get_if<Cycles>(&part.content))
-        return times(cycles->repeat) + " " + countsInShort(cycles->phases);
+        return say("part.cycles",
+                   {{"times", cycles->repeat}, {"counts", countsInShort(cycles->phases)}});
     if (const auto* strokes = std::get_if<Strokes>(&part.content)) return shorthandOf(*strokes);
     if (const auto* group = std::get_if<Group>(&part.content))
-        return (group->name.empty() ? "Round" : group->name) + ", " + times(group->repeat);
+        return say("part.group", {{"name", nameInWords(group->name.empty() ? "Round" : group->name)}, {"times", group->repeat}});
     const auto& rest = std::get<Rest>(part.content);
-    if (rest.breaths)
-        return "rest, " + std::to_string(*rest.breaths) +
-               (*rest.breaths == 1 ? " breath" : " breaths");
-    if (rest.seconds) return "rest, " + shortNumber(*rest.seconds) + " s";
-    return "rest";
+    if (rest.breaths) return say("part.rest.breaths", {{"breaths", *rest.breaths}});
+    if (rest.seconds) return say("part.rest.seconds", {{"seconds", *rest.seconds}});
+    return say("part.rest");
 }
 
 } // namespace layakari

@@ -105,7 +105,7 @@ Result<std::optional<Proposal>> fromLadder(const Asked& asked,
             putOnLadder(proposal, *named, place.rung, place.since);
             proposal.why = say("proposed.progression", {{"step", proposal.place->rung + 1},
                                                         {"steps", named->ladder.rungs.size()},
-                                                        {"name", named->ladder.name}});
+                                                        {"name", nameInWords(named->ladder.name)}});
             return proposal;
         }
     return std::nullopt;

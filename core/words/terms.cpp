@@ -5,23 +5,16 @@
 
 namespace layakari {
 
-std::string inTerms(const std::string& english, const std::string& sanskrit, Terms terms)
-{
-    if (terms == Terms::English || sanskrit.empty()) return english;
-    if (terms == Terms::Sanskrit) return sanskrit;
-    return english + " (" + sanskrit + ")";
-}
-
 std::string termFor(PhaseKind kind, Terms terms)
 {
-    const Arguments phase{{"phase", phaseWords.of(kind)}};
-    return inTerms(say("phase", phase), say("phase.sanskrit", phase), terms);
+    return say(Message{"phase", {{"phase", phaseWords.of(kind)}}}, terms);
 }
 
 std::string shortTermFor(PhaseKind kind, Terms terms)
 {
-    return say(terms == Terms::Sanskrit ? "phase.short-sanskrit" : "phase",
-               {{"phase", phaseWords.of(kind)}});
+    const Message phase{terms == Terms::Sanskrit ? "phase.short-sanskrit" : "phase",
+                        {{"phase", phaseWords.of(kind)}}};
+    return say(phase, Terms::English); // a short form has no brackets
 }
 
 } // namespace layakari

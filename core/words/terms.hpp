@@ -10,14 +10,11 @@
 
 namespace layakari {
 
-/// A word in these terms; one without a Sanskrit name is English in any.
-std::string inTerms(const std::string& english, const std::string& sanskrit, Terms terms);
-
 /// "inhale", "puraka", or "inhale (puraka)".
-std::string termFor(PhaseKind kind, Terms terms);
+std::string termFor(PhaseKind kind, Terms terms = speech().terms);
 
 /// The same for the head of a narrow column: "antara", the usual short form of antara kumbhaka. For
 /// both it is the one in the program's language.
-std::string shortTermFor(PhaseKind kind, Terms terms);
+std::string shortTermFor(PhaseKind kind, Terms terms = speech().terms);
 
 } // namespace layakari

@@ -22,11 +22,11 @@ struct Meal {
     const char* text;
     double hours; // below 0: not said
 };
-constexpr std::array meals{Meal{QT_TRANSLATE_NOOP("CautionPanel", "last full meal: not said"), -1},
-                           Meal{QT_TRANSLATE_NOOP("CautionPanel", "less than 1 hour ago"), 0.5},
-                           Meal{QT_TRANSLATE_NOOP("CautionPanel", "1 to 2 hours ago"), 1.5},
-                           Meal{QT_TRANSLATE_NOOP("CautionPanel", "2 to 3 hours ago"), 2.5},
-                           Meal{QT_TRANSLATE_NOOP("CautionPanel", "3 hours ago or more"), 3.5}};
+constexpr std::array meals{Meal{QT_TRANSLATE_NOOP("layakari::CautionPanel", "last full meal: not given"), -1},
+                           Meal{QT_TRANSLATE_NOOP("layakari::CautionPanel", "less than 1 hour ago"), 0.5},
+                           Meal{QT_TRANSLATE_NOOP("layakari::CautionPanel", "1 to 2 hours ago"), 1.5},
+                           Meal{QT_TRANSLATE_NOOP("layakari::CautionPanel", "2 to 3 hours ago"), 2.5},
+                           Meal{QT_TRANSLATE_NOOP("layakari::CautionPanel", "3 hours ago or more"), 3.5}};
 
 // Each text a paragraph of its own.
 QString inParagraphs(const std::vector<std::string>& texts)
@@ -48,11 +48,10 @@ CautionPanel::CautionPanel(JournalDesk* desk, QWidget* parent)
       m_cautions(softLabel({}, Type::Small, this, "cautions")),
       m_read(
           wordButton(tr("I have read this"), "acknowledge", this,
-                     tr("The cautions of this technique are then not shown again, until the plan "
-                        "gets heavier in kind or a year has gone"))),
+                     tr("Folds these cautions away until a plan asks for more, or for a year"))),
       m_again(wordButton(tr("Show the cautions"), "showCautions", this)),
       m_today(wordButton(tr("Today: nothing special"), "todayConditions", this,
-                         tr("What is true of you today only"))),
+                         tr("What applies to you today only"))),
       m_todayMenu(new QMenu(this)),
       m_meal(choiceBox(tr("Last full meal"), "meal", {}, this)),
       m_gentler(wordButton(tr("Not today: something gentler"), "gentler", this,
@@ -152,7 +151,7 @@ void CautionPanel::showTexts(const std::vector<Clash>& clashes,
     m_read->setVisible(m_mustRead);
     m_again->setVisible(!m_mustRead);
     m_again->setText(m_showsAll ? tr("Hide the cautions") : tr("Show the cautions"));
-    m_title->setText(clashes.empty() ? tr("Before you begin") : tr("May you, today?"));
+    m_title->setText(clashes.empty() ? tr("Before you begin") : tr("Is this for you today?"));
 }
 
 void CautionPanel::fillGentler()
@@ -174,7 +173,7 @@ void CautionPanel::saveDay()
         day.mealHour = hourNow() - hours;
     const Id id = m_desk->person()->id;
     m_desk->perform(
-        tr("Change how today is"),
+        tr("Change today's state"),
         [this, id, today = m_desk->today(), was = m_shownDay, day] {
             return m_desk->journal().changeDayState(id, today, was, day);
         },

@@ -24,7 +24,19 @@ void ChoiceBox::paintEvent(QPaintEvent* event)
 QString NumberBox::textFromValue(double value) const
 {
     const double scale = std::pow(10.0, decimals());
-    return QString::number(std::round(value * scale) / scale, 'g', 10);
+    return locale().toString(std::round(value * scale) / scale, 'g', 10);
+}
+
+QValidator::State NumberBox::validate(QString& text, int& at) const
+{
+    const QString point = locale().decimalPoint();
+    if (point != QLatin1String(".")) text.replace(QLatin1Char('.'), point);
+    return QDoubleSpinBox::validate(text, at);
+}
+
+std::string withPoint(QString text)
+{
+    return text.replace(QLatin1Char(','), QLatin1Char('.')).toStdString();
 }
 
 QPushButton* wordButton(const QString& text, const char* name, QWidget* parent, const QString& tip)
@@ -95,7 +107,6 @@ QDoubleSpinBox* numberBox(const QString& what, const char* name, double least, d
     box->setSingleStep(step);
     box->setDecimals(decimals);
     if (!unit.isEmpty()) box->setSuffix(QStringLiteral(" ") + unit);
-    box->setLocale(QLocale::c());
     // As wide as its widest value: the text that is shown may be shorter than that.
     constexpr int frame = 26;
     box->setMinimumWidth(

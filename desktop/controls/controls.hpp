@@ -33,7 +33,12 @@ class NumberBox : public QDoubleSpinBox {
 public:
     using QDoubleSpinBox::QDoubleSpinBox;
     QString textFromValue(double value) const override;
+    /// A point is taken for a comma where the region writes one: it is what many keypads have.
+    QValidator::State validate(QString& text, int& at) const override;
 };
+
+/// A number or note that was written in a field, with a point as the core reads it.
+std::string withPoint(QString text);
 
 /// A word that can be pressed. `name` is its object name, `tip` its tool tip.
 QPushButton* wordButton(const QString& text, const char* name, QWidget* parent,

@@ -36,7 +36,7 @@ void EmptyOffer::showFor(const QString& person, bool hasArchived)
 {
     const bool isThere = !person.isEmpty();
     m_words->setText(
-        isThere ? tr("%1 has no sittings yet. Once there is one, it is looked back on here.")
+        isThere ? tr("%1 has no sittings yet. Once there is one, you can look back on it here.")
                       .arg(person)
                 : tr("Your journal is empty."));
     for (QPushButton* button : {m_practise, m_add, m_note}) button->setVisible(isThere);

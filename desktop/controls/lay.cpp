@@ -1,6 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "desktop/controls/lay.hpp"
 
+#include "desktop/controls/controls.hpp"
+
+#include <QLabel>
+#include <QRegularExpression>
 #include <QWidget>
 
 namespace layakari::lay {
@@ -52,6 +56,32 @@ Item at(Qt::Alignment alignment, QWidget* widget)
     Item item(widget);
     item.alignment = alignment;
     return item;
+}
+
+QBoxLayout* sentence(const QString& text, std::initializer_list<QWidget*> boxes, QWidget* parent,
+                     Type size)
+{
+    static const QRegularExpression place(QStringLiteral("%([1-9])"));
+    auto* line = new QHBoxLayout;
+    line->setContentsMargins(0, 0, 0, 0);
+    line->setSpacing(8);
+    const auto addWords = [&](const QString& words) {
+        if (words.trimmed().isEmpty()) return;
+        QLabel* label = textLabel(words.trimmed(), size, parent);
+        label->setWordWrap(false);
+        line->addWidget(label);
+    };
+    qsizetype said = 0;
+    for (auto found = place.globalMatch(text); found.hasNext();) {
+        const QRegularExpressionMatch match = found.next();
+        addWords(text.mid(said, match.capturedStart() - said));
+        said = match.capturedEnd();
+        const auto box = static_cast<std::size_t>(match.captured(1).toInt() - 1);
+        if (box < boxes.size()) line->addWidget(boxes.begin()[box]);
+    }
+    addWords(text.mid(said));
+    line->addStretch(1);
+    return line;
 }
 
 QBoxLayout* row(std::initializer_list<Item> items) { return row({}, items); }

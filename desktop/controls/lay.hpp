@@ -8,6 +8,8 @@
 //                  lay::stretch()});
 #pragma once
 
+#include "desktop/theme/theme.hpp"
+
 #include <QBoxLayout>
 #include <QMargins>
 #include <initializer_list>
@@ -47,6 +49,10 @@ QBoxLayout* row(std::initializer_list<Item> items);
 QBoxLayout* row(const Room& room, std::initializer_list<Item> items);
 QBoxLayout* column(std::initializer_list<Item> items);
 QBoxLayout* column(const Room& room, std::initializer_list<Item> items);
+/// A sentence with boxes in it, "Settle for %1 s", so that a translation may put them in its order.
+/// Its words are labels of `parent` in this size; the room to the right stays free.
+QBoxLayout* sentence(const QString& text, std::initializer_list<QWidget*> boxes, QWidget* parent,
+                     Type size = Type::Body);
 /// The layout of a widget itself.
 void row(QWidget* widget, const Room& room, std::initializer_list<Item> items);
 void column(QWidget* widget, const Room& room, std::initializer_list<Item> items);

@@ -2,6 +2,7 @@
 #include "desktop/controls/plan_chooser.hpp"
 
 #include "core/curriculum/presets.hpp"
+#include "desktop/language/names.hpp"
 
 namespace layakari {
 
@@ -26,7 +27,7 @@ PlanChooser::PlanChooser(QWidget* parent) : ChoiceBox(parent)
     setMinimumContentsLength(22);
     addItem(tr("No plan: free breathing"), freeBreathing);
     for (const Preset& preset : presets())
-        addItem(QString::fromStdString(preset.plan.name),
+        addItem(shownName(preset.plan.name),
                 presetPrefix + QString::fromStdString(preset.id));
     addItem(tr("From a plan file…"), fromFile);
     connect(this, &QComboBox::activated, this, &PlanChooser::choose);
@@ -47,7 +48,7 @@ void PlanChooser::setPlan(const std::optional<Plan>& plan)
             if (m_offered[p] == *plan) index = findData(offeredPrefix + QString::number(p));
         if (index < 0) {
             index = free + 1;
-            insertItem(index, QString::fromStdString(plan->name), ownPlan);
+            insertItem(index, shownName(plan->name), ownPlan);
         }
     }
     m_current = index;

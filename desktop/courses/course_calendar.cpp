@@ -3,6 +3,7 @@
 
 #include "core/progress/course_days.hpp"
 #include "desktop/desk/journal_desk.hpp"
+#include "desktop/language/dates.hpp"
 #include "desktop/theme/theme.hpp"
 
 #include <QKeyEvent>
@@ -22,6 +23,20 @@ constexpr double highestWeek = 46;
 
 } // namespace
 
+std::array<int, 7> weekdaysInOrder()
+{
+    std::array<int, 7> days{};
+    for (int d = 0; d < 7; ++d)
+        days[static_cast<std::size_t>(d)] = (static_cast<int>(QLocale().firstDayOfWeek()) - 1 + d) % 7;
+    return days;
+}
+
+Day weekStart(Day day)
+{
+    const int since = (weekdayOf(day) - weekdaysInOrder().front() + 7) % 7;
+    return day - std::chrono::days(since);
+}
+
 CourseCalendar::CourseCalendar(QWidget* parent) : QWidget(parent)
 {
     setObjectName(QStringLiteral("courseCalendar"));
@@ -33,7 +48,7 @@ CourseCalendar::CourseCalendar(QWidget* parent) : QWidget(parent)
 void CourseCalendar::show(std::map<Day, DayLook> days, Day first, int weeks, Day today)
 {
     m_days = std::move(days);
-    m_first = mondayOf(first);
+    m_first = weekStart(first);
     m_weeks = std::max(1, weeks);
     m_today = today;
     const Day last = m_first + std::chrono::days(7 * m_weeks - 1);
@@ -49,8 +64,8 @@ double CourseCalendar::weekHeight() const
 QRectF CourseCalendar::cellOf(Day day) const
 {
     const double width = (this->width() - scaled(leftWidth)) / 7.0;
-    const auto week = static_cast<double>((mondayOf(day) - m_first).count()) / 7;
-    return {scaled(leftWidth) + width * weekdayOf(day), scaled(headHeight) + weekHeight() * week,
+    const auto week = static_cast<double>((weekStart(day) - m_first).count()) / 7;
+    return {scaled(leftWidth) + width * static_cast<double>((day - weekStart(day)).count()), scaled(headHeight) + weekHeight() * week,
             width, weekHeight()};
 }
 
@@ -64,16 +79,17 @@ void CourseCalendar::paintEvent(QPaintEvent*)
         const QRectF cell = cellOf(m_first + std::chrono::days(d));
         painter.setPen(theme.softInk);
         painter.drawText(QRectF(cell.left(), 0, cell.width(), scaled(headHeight)), Qt::AlignCenter,
-                         QLocale::c().dayName(d + 1, QLocale::ShortFormat));
+                         QLocale().dayName(weekdaysInOrder()[static_cast<std::size_t>(d)] + 1,
+                                           QLocale::ShortFormat));
     }
     for (int d = 0; d < 7 * m_weeks; ++d) {
         const Day day = m_first + std::chrono::days(d);
         const QRectF cell = cellOf(day);
-        if (weekdayOf(day) == 0) {
+        if (day == weekStart(day)) {
             painter.setPen(theme.softInk);
             painter.drawText(QRectF(0, cell.top(), scaled(leftWidth) - 8, cell.height()),
                              Qt::AlignRight | Qt::AlignVCenter,
-                             QLocale::c().toString(toQDate(day), QStringLiteral("d MMM")));
+                             shortDayAndMonth(toQDate(day)));
         }
         if (day == m_chosen) {
             painter.setPen(hasFocus() ? QPen(theme.ink, 1.5) : QPen(theme.softInk, 1));

@@ -4,12 +4,18 @@
 #include "core/journal/records.hpp"
 
 #include <QWidget>
+#include <array>
 #include <map>
 
 namespace layakari {
 
+/// The days of the week from the one on with which the region begins it; Monday is 0.
+std::array<int, 7> weekdaysInOrder();
+/// The first day of that day's week, as the region has it.
+Day weekStart(Day day);
+
 /// Weeks as rows of seven days: a ring where something is planned, filled where it was practised, a
-/// small dot where one practised of one's own accord. Days that passed without are only faint.
+/// small dot where one practised without a plan. Days that passed without are only faint.
 class CourseCalendar : public QWidget {
     Q_OBJECT
 public:

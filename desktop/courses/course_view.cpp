@@ -10,6 +10,8 @@
 #include "desktop/controls/lay.hpp"
 #include "desktop/courses/course_calendar.hpp"
 #include "desktop/desk/journal_desk.hpp"
+#include "desktop/language/dates.hpp"
+#include "desktop/language/names.hpp"
 #include "desktop/plans/plan_list.hpp"
 
 #include <QComboBox>
@@ -44,8 +46,8 @@ CourseView::CourseView(JournalDesk* desk, QWidget* parent)
       m_weeks(countBox(tr("For how many weeks"), "courseWeeks", 1, 104, this)),
       m_starts(new QDateEdit(this)),
       m_hour(choiceBox(tr("When"), "courseHour", {}, this)),
-      m_add(leadButton(tr("Put it on the course"), "courseAdd", this)),
-      m_remove(wordButton(tr("Take off"), "courseRemove", this)),
+      m_add(leadButton(tr("Add to the course"), "courseAdd", this)),
+      m_remove(wordButton(tr("Remove"), "courseRemove", this)),
       m_export(wordButton(tr("Export as calendar…"), "courseExport", this,
                           tr("An iCalendar file that any calendar reads")))
 {
@@ -56,22 +58,22 @@ CourseView::CourseView(JournalDesk* desk, QWidget* parent)
     m_list->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     m_starts->setObjectName(QStringLiteral("courseStarts"));
     m_starts->setAccessibleName(tr("First day"));
-    m_starts->setDisplayFormat(QStringLiteral("ddd d MMM yyyy"));
-    m_starts->setLocale(QLocale::c());
+    m_starts->setDisplayFormat(dateFormat());
     m_starts->setDate(toQDate(m_desk->today()));
     m_weeks->setValue(4);
-    m_weeks->setSuffix(tr(" weeks"));
+    m_weeks->setSuffix(QStringLiteral(" ") + tr("weeks"));
     for (int hour = 5; hour <= 22; ++hour)
-        m_hour->addItem(hour < 12   ? tr("mornings, %1:00").arg(hour)
-                        : hour < 17 ? tr("afternoons, %1:00").arg(hour)
-                                    : tr("evenings, %1:00").arg(hour),
+        m_hour->addItem((hour < 12   ? tr("mornings, %1")
+                         : hour < 17 ? tr("afternoons, %1")
+                                     : tr("evenings, %1"))
+                            .arg(hourOfDay(hour)),
                         hour);
     lay::row(this, {.margins = {28, 10, 28, 16}, .spacing = 36},
              {lay::wide(lay::column(
                   {.spacing = 8},
                   {m_sentence, lay::wide(m_calendar),
-                   softLabel(tr("Ring: planned.  Filled: practised.  Small dot: practised of one's "
-                                "own accord.  Line under a day: today."),
+                   softLabel(tr("Ring: planned.  Filled: practised.  Small dot: practised, though "
+                                "not planned.  Line under a day: today."),
                              Type::Small, this),
                    m_day})),
               buildForm()});
@@ -98,18 +100,18 @@ QWidget* CourseView::buildForm()
     auto* days = new QHBoxLayout;
     days->setSpacing(2);
     for (int d = 0; d < 7; ++d) {
-        QPushButton* day = wordButton(QLocale::c().dayName(d + 1, QLocale::ShortFormat), "", this);
+        QPushButton* day = wordButton(QLocale().dayName(d + 1, QLocale::ShortFormat), "", this);
         day->setObjectName(QStringLiteral("weekday%1").arg(d));
-        day->setAccessibleName(QLocale::c().dayName(d + 1));
+        day->setAccessibleName(QLocale().dayName(d + 1));
         day->setCheckable(true);
         day->setChecked(d == 0 || d == 2 || d == 4);
         m_weekdays.push_back(day);
-        days->addWidget(day);
     }
+    for (const int d : weekdaysInOrder()) days->addWidget(m_weekdays[static_cast<std::size_t>(d)]);
     lay::column(side, {.spacing = 8},
                 {textLabel(tr("On the course"), Type::Row, this, "", true), lay::wide(m_list),
                  lay::row({m_remove, m_export, lay::stretch()}), lay::gap(10),
-                 textLabel(tr("Something more"), Type::Row, this, "", true), m_plan, days,
+                 textLabel(tr("Add a practice"), Type::Row, this, "", true), m_plan, days,
                  lay::row({m_weeks, lay::wide(m_starts)}), m_hour, m_add});
     return side;
 }
@@ -124,7 +126,7 @@ void CourseView::refillPlans()
     for (int i = 0; i < model.rowCount(); ++i)
         if (const PlanEntry* entry = model.entry(model.index(i)); !entry->isHeading()) {
             m_plans.push_back(entry->plan);
-            m_plan->addItem(QString::fromStdString(entry->plan.name));
+            m_plan->addItem(shownName(entry->plan.name));
         }
     m_plan->setCurrentIndex(std::clamp(before, 0, m_plan->count() - 1));
 }
@@ -132,7 +134,7 @@ void CourseView::refillPlans()
 QString CourseView::nameOf(Id planVersion) const
 {
     const auto kept = m_desk->told(m_desk->journal().planVersion(planVersion));
-    return kept && *kept ? QString::fromStdString((*kept)->plan.name) : tr("a plan");
+    return kept && *kept ? shownName((*kept)->plan.name) : tr("a plan");
 }
 
 void CourseView::refill()
@@ -149,35 +151,33 @@ void CourseView::refill()
     }
     const Day today = m_desk->today();
     std::map<Day, CourseCalendar::DayLook> days;
-    Day first = mondayOf(today);
+    Day first = weekStart(today);
     Day last = today;
     const int chosen = m_list->currentRow();
     m_list->clear();
     for (const Course& course : m_courses) {
         const QString name = nameOf(course.planVersion);
         const auto all = daysOf(course);
-        for (const Day day : all) days[day].planned << tr("%1 at %2:00").arg(name).arg(course.hour);
+        for (const Day day : all) days[day].planned << tr("%1 at %2").arg(name, hourOfDay(course.hour));
         if (!all.empty()) {
             first = std::min(first, all.front());
             last = std::max(last, all.back());
         }
         QStringList names;
-        for (int d = 0; d < 7; ++d)
+        for (const int d : weekdaysInOrder())
             if (course.weekdays & (1u << d))
-                names << QLocale::c().dayName(d + 1, QLocale::ShortFormat);
+                names << QLocale().dayName(d + 1, QLocale::ShortFormat);
         m_list->addItem(
-            tr("%1\n%2 at %3:00, %4 weeks from %5")
-                .arg(name, names.size() == 7 ? tr("every day") : names.join(QLatin1Char(' ')))
-                .arg(course.hour)
-                .arg(course.weeks)
-                .arg(QLocale::c().toString(toQDate(course.starts), QStringLiteral("d MMM"))));
+            tr("%1\n%2 at %3, %n week(s) from %4", nullptr, course.weeks)
+                .arg(name, names.size() == 7 ? tr("every day") : names.join(QLatin1Char(' ')),
+                     hourOfDay(course.hour), shortDayAndMonth(toQDate(course.starts))));
     }
     m_list->setCurrentRow(std::min(chosen < 0 ? 0 : chosen, m_list->count() - 1));
     for (const Sitting& sitting : m_sittings) ++days[sitting.day].done;
     // A long course is shown around today.
-    const Day earliest = mondayOf(today) - std::chrono::days(7 * (mostWeeks - 4));
-    first = std::max(mondayOf(first), earliest);
-    const int weeks = std::clamp(static_cast<int>((mondayOf(last) - first).count()) / 7 + 1,
+    const Day earliest = weekStart(today) - std::chrono::days(7 * (mostWeeks - 4));
+    first = std::max(weekStart(first), earliest);
+    const int weeks = std::clamp(static_cast<int>((weekStart(last) - first).count()) / 7 + 1,
                                  fewestWeeks, mostWeeks);
     m_calendar->show(std::move(days), first, weeks, today);
     m_sentence->setText(person ? QString::fromStdString(courseInWords(m_courses, m_sittings, today))
@@ -195,15 +195,16 @@ void CourseView::showDay()
     QStringList words;
     for (const Course& course : m_courses)
         if (isOn(course, day))
-            words << tr("planned: %1 at %2:00").arg(nameOf(course.planVersion)).arg(course.hour);
+            words << tr("planned: %1 at %2").arg(nameOf(course.planVersion), hourOfDay(course.hour));
     for (const Sitting& sitting : m_sittings) {
         if (sitting.day != day) continue;
         const auto accuracy = valueOf(sitting, figure::accuracy);
-        words << (accuracy ? tr("practised, accuracy %1 %").arg(*accuracy, 0, 'f', 0)
+        words << (accuracy ? tr("practised, accuracy %L1 %").arg(*accuracy, 0, 'f', 0)
                            : tr("practised"));
     }
-    m_day->setText(QLocale::c().toString(toQDate(day), QStringLiteral("dddd d MMMM: ")) +
-                   (words.isEmpty() ? tr("nothing planned") : words.join(QStringLiteral("; "))));
+    m_day->setText(
+        tr("%1: %2").arg(weekdayAndDay(toQDate(day)),
+                         words.isEmpty() ? tr("nothing planned") : words.join(QStringLiteral("; "))));
 }
 
 void CourseView::add()
@@ -225,7 +226,7 @@ void CourseView::add()
     // Undo takes it off again, redo puts it back under a new number.
     const auto id = std::make_shared<Id>(0);
     m_desk->perform(
-        tr("Put on the course"),
+        tr("Add to the course"),
         [this, course, id]() -> Result<void> {
             auto saved = m_desk->journal().saveCourse(course);
             if (!saved) return fail(saved.error());
@@ -244,7 +245,7 @@ void CourseView::remove()
     const auto id = std::make_shared<Id>(course.id);
     course.id = 0;
     m_desk->perform(
-        tr("Take off the course"), [this, id] { return m_desk->journal().deleteCourse(*id); },
+        tr("Remove from the course"), [this, id] { return m_desk->journal().deleteCourse(*id); },
         [this, course, id]() -> Result<void> {
             auto saved = m_desk->journal().saveCourse(course);
             if (!saved) return fail(saved.error());

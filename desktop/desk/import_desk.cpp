@@ -38,7 +38,7 @@ void ImportDesk::takeIn(const QString& folder)
                 const JournalStep step = takenIn(m_desk->journal(), merged->changes);
                 m_desk->perform(tr("Import"), step.act, step.takeBack);
                 emit ended(
-                    tr("Imported. New people: %1, plans: %2, sittings: %3. Ctrl+Z takes it back.")
+                    tr("Imported. New people: %1, plans: %2, sittings: %3. Ctrl+Z undoes it.")
                         .arg(merged->people)
                         .arg(merged->plans)
                         .arg(merged->sittings));

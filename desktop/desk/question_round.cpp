@@ -76,7 +76,8 @@ void QuestionRound::goOn()
     QString what = tr("All questions are answered. Certain now: %1 of %2 readings.")
                        .arg(certain)
                        .arg(m_sittings.size());
-    for (const QString& file : m_notOpened) what += tr(" %1 could not be opened.").arg(file);
+    for (const QString& file : m_notOpened)
+        what += QLatin1Char(' ') + tr("%1 could not be opened.").arg(file);
     m_sittings.clear();
     m_read->setRound({});
     emit ended(what);
@@ -95,8 +96,7 @@ AnswerButton::AnswerButton(JournalDesk* desk, const char* name, QWidget* parent)
 int AnswerButton::refresh()
 {
     const auto waiting = static_cast<int>(QuestionRound::waiting(m_desk).size());
-    setText(waiting == 1 ? tr("G  Answer one recording’s question")
-                         : tr("G  Answer the questions of %1 recordings").arg(waiting));
+    setText(tr("G  Answer the questions of %n recording(s)", nullptr, waiting));
     setToolTip(tr("They are opened one after another; you listen and answer"));
     setShortcut(Qt::Key_G); // a new text takes it away
     setVisible(waiting > 0);

@@ -5,6 +5,7 @@
 #include "core/journal/figures.hpp"
 #include "desktop/desk/journal_desk.hpp"
 #include "desktop/desk/name_question.hpp"
+#include "desktop/language/dates.hpp"
 #include "desktop/read/read_page.hpp"
 
 #include <QLocale>
@@ -115,7 +116,7 @@ void ReadingDesk::rememberSaving(const Sitting& sitting)
     if (!saved || !*saved) return;
     const JournalStep step = layakari::savedSitting(m_desk->journal(), **saved, m_desk->today());
     m_desk->perform(tr("Save the sitting of %1")
-                        .arg(QLocale().toString(toQDate(sitting.day), QStringLiteral("d MMMM"))),
+                        .arg(dayAndMonth(toQDate(sitting.day))),
                     step.act, step.takeBack);
 }
 
@@ -130,7 +131,7 @@ void ReadingDesk::takeReplanned(const Sitting& before)
     const JournalStep step =
         replaceReading(m_desk->journal(), before, after, readingToJson(reading));
     if (m_desk->perform(tr("Read against another plan"), step.act, step.takeBack))
-        m_read->note(tr("The sitting is read against this plan now. Ctrl+Z takes it back."));
+        m_read->note(tr("The sitting is read against this plan now. Ctrl+Z undoes it."));
 }
 
 void ReadingDesk::saveForWhoIsAtHand()
@@ -202,7 +203,7 @@ void ReadingDesk::followCorrections()
 // The person it is of is taught, saved or not.
 void ReadingDesk::learnFromSwap()
 {
-    const QString swapped = tr("Inhales and exhales are swapped in this reading.");
+    const QString swapped = tr("<Inhales> and <exhales> are swapped in this reading.");
     if (isSample()) return m_read->note(swapped);
     const auto there = savedSitting();
     followCorrections();
@@ -212,11 +213,10 @@ void ReadingDesk::learnFromSwap()
     m_desk->takeNews();
     const auto person = m_desk->told(m_desk->journal().person(id)).value_or(std::nullopt);
     if (m_lesson.isTakenBack(*m_read->reading()))
-        return m_read->note(tr("Inhales and exhales are back as they were."));
+        return m_read->note(tr("<Inhales> and <exhales> are back as they were."));
     if (!taught.value_or(false) || !person) return m_read->note(swapped);
     m_read->note(
-        tr("Inhales and exhales are swapped, and from now on told apart as those of %1 sound "
-           "here. Ctrl+Z takes it back.")
+        tr("<Inhales> and <exhales> are swapped. From now on they are recognised by how %1 sounds here. Ctrl+Z undoes it.")
             .arg(QString::fromStdString(person->name)));
 }
 

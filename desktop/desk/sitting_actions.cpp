@@ -6,6 +6,7 @@
 #include "desktop/desk/journal_desk.hpp"
 #include "desktop/desk/name_question.hpp"
 #include "desktop/desk/sitting_form.hpp"
+#include "desktop/language/dates.hpp"
 
 #include <QFileDialog>
 #include <QFileInfo>
@@ -21,7 +22,7 @@ SittingActions::SittingActions(JournalDesk* desk, QObject* parent) : QObject(par
 QString SittingActions::named(const Sitting& sitting) const
 {
     return tr("the sitting of %1")
-        .arg(QLocale().toString(toQDate(sitting.day), QStringLiteral("d MMMM")));
+        .arg(dayAndMonth(toQDate(sitting.day)));
 }
 
 std::vector<Plan> SittingActions::ownPlans(Id person)
@@ -130,7 +131,7 @@ void SittingActions::leaveOut(const Sitting& sitting, QWidget* over)
 void SittingActions::askToDelete(const Sitting& sitting, QWidget* over)
 {
     const QString recording = QString::fromStdString(sitting.recording);
-    QString what = tr("Its reading, figures and notes go.");
+    QString what = tr("Its reading, figures and notes are deleted.");
     if (isInJournalFolder(m_desk->journal(), sitting.recording))
         what +=
             QLatin1Char(' ') + tr("Its recording in Layakari's folder is deleted when the program "
@@ -139,8 +140,7 @@ void SittingActions::askToDelete(const Sitting& sitting, QWidget* over)
         what += QLatin1Char(' ') + tr("The recording itself stays: %1").arg(recording);
     what +=
         QStringLiteral("\n\n") +
-        tr("Until the program is closed, Ctrl+Z brings it back. To put it out of sight instead, "
-           "archive it.");
+        tr("Until the program is closed, Ctrl+Z brings it back. To hide it instead, archive it.");
     if (!isAgreed(over, {tr("Delete %1?").arg(named(sitting)), what, tr("Delete"), tr("Keep it")}))
         return;
     const JournalStep step = deleteSitting(m_desk->journal(), sitting, m_desk->today());

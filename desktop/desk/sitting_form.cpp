@@ -5,6 +5,7 @@
 #include "desktop/controls/lay.hpp"
 #include "desktop/controls/plan_chooser.hpp"
 #include "desktop/desk/journal_desk.hpp"
+#include "desktop/language/dates.hpp"
 
 #include <QDateTimeEdit>
 #include <QDialog>
@@ -31,62 +32,62 @@ public:
           m_when(new QDateTimeEdit(QDateTime::fromSecsSinceEpoch(now.sitting.startedAt), this)),
           m_plan(new PlanChooser(this)),
           m_problem(textLabel({}, Type::Small, this, "sittingProblem")),
-          m_minutes(countBox(tr("Minutes"), "sittingMinutes", 1, mostMinutes, this)),
+          m_minutes(countBox(QObject::tr("Minutes"), "sittingMinutes", 1, mostMinutes, this)),
           m_feel(new QLineEdit(QString::fromStdString(now.sitting.words.feel), this)),
           m_note(new QPlainTextEdit(QString::fromStdString(now.sitting.words.note), this))
     {
         const bool isNew = now.sitting.id == 0;
         setObjectName(QStringLiteral("sittingForm"));
-        setWindowTitle(isNew ? tr("A practice without a recording") : tr("Change this sitting"));
+        setWindowTitle(isNew ? QObject::tr("A practice without a recording") : QObject::tr("Change this sitting"));
         m_when->setObjectName(QStringLiteral("sittingWhen"));
-        m_when->setAccessibleName(tr("Day and time"));
-        m_when->setDisplayFormat(QStringLiteral("ddd d MMMM yyyy, HH:mm"));
+        m_when->setAccessibleName(QObject::tr("Day and time"));
+        m_when->setDisplayFormat(momentFormat());
         m_when->setMaximumDateTime(QDateTime::currentDateTime().addDays(1));
         m_when->setWrapping(false);
         m_plan->setObjectName(QStringLiteral("sittingPlan"));
         m_plan->offer(now.ownPlans);
         m_plan->setPlan(now.plan);
         connect(m_plan, &PlanChooser::planFileWanted, this, [this] {
-            const QString file = QFileDialog::getOpenFileName(this, tr("Choose a plan file"), {},
-                                                              tr("Plans (*.json);;All files (*)"));
+            const QString file = QFileDialog::getOpenFileName(this, QObject::tr("Choose a plan file"), {},
+                                                              QObject::tr("Plans (*.json);;All files (*)"));
             if (file.isEmpty()) return;
             const auto plan = readPlanFile(file.toStdString());
             m_problem->setText(plan ? QString() : QString::fromStdString(plan.error().message()));
             m_problem->setVisible(!plan);
             if (plan) m_plan->setPlan(*plan);
         });
-        m_minutes->setSuffix(tr(" min"));
+        m_minutes->setSuffix(QStringLiteral(" ") + QObject::tr("min"));
         m_minutes->setValue(static_cast<int>(now.sitting.practiceS / 60));
         m_feel->setObjectName(QStringLiteral("sittingFeel"));
-        m_feel->setPlaceholderText(tr("In a few words"));
+        m_feel->setPlaceholderText(QObject::tr("In a few words"));
         m_note->setObjectName(QStringLiteral("sittingFormNote"));
         m_note->setTabChangesFocus(true);
         m_note->setFixedHeight(84);
         auto* form = new QFormLayout;
         form->setHorizontalSpacing(16);
         form->setVerticalSpacing(10);
-        form->addRow(tr("When"), m_when);
-        form->addRow(tr("Practised"), m_plan);
+        form->addRow(QObject::tr("When"), m_when);
+        form->addRow(QObject::tr("Practised"), m_plan);
         if (m_isNoted) {
-            form->addRow(tr("How long"), m_minutes);
-            form->addRow(tr("How it felt"), m_feel);
+            form->addRow(QObject::tr("How long"), m_minutes);
+            form->addRow(QObject::tr("How it felt"), m_feel);
         } else {
             m_minutes->hide();
             m_feel->hide();
         }
-        form->addRow(tr("Note"), m_note);
-        QPushButton* save = leadButton(tr("Save"), "sittingFormSave", this);
-        QPushButton* leave = wordButton(tr("Cancel"), "sittingFormLeave", this);
+        form->addRow(QObject::tr("Note"), m_note);
+        QPushButton* save = leadButton(QObject::tr("Save"), "sittingFormSave", this);
+        QPushButton* leave = wordButton(QObject::tr("Cancel"), "sittingFormLeave", this);
         save->setDefault(true);
         connect(save, &QPushButton::clicked, this, &QDialog::accept);
         connect(leave, &QPushButton::clicked, this, &QDialog::reject);
         lay::column(
             this, {.margins = {26, 20, 26, 18}, .spacing = 14},
-            {textLabel(isNew ? tr("What did you practise?") : tr("Change this sitting"),
+            {textLabel(isNew ? QObject::tr("What did you practise?") : QObject::tr("Change this sitting"),
                        Type::Sentence, this),
              form, m_problem,
-             softLabel(m_isNoted ? tr("It counts for days and minutes. Nothing in it is measured.")
-                                 : tr("With another plan, the recording is read again against it."),
+             softLabel(m_isNoted ? QObject::tr("It counts for days and minutes. Nothing in it is measured.")
+                                 : QObject::tr("With another plan, the recording is read again."),
                        Type::Small, this),
              lay::row({.spacing = 12}, {lay::stretch(), leave, save})});
         m_problem->hide();

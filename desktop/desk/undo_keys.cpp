@@ -13,11 +13,11 @@ QString undoStep(JournalDesk* desk, bool redo)
     QUndoStack* stack = desk->undoStack();
     const QString what = redo ? stack->redoText() : stack->undoText();
     if (redo ? !stack->canRedo() : !stack->canUndo())
-        return redo ? QObject::tr("There is nothing to do again.")
-                    : QObject::tr("There is nothing to take back.");
+        return redo ? QObject::tr("There is nothing to redo.")
+                    : QObject::tr("There is nothing to undo.");
     redo ? stack->redo() : stack->undo();
     if (!desk->stepWorked()) return {};
-    return redo ? QObject::tr("Done again: %1").arg(what) : QObject::tr("Taken back: %1").arg(what);
+    return redo ? QObject::tr("Redone: %1").arg(what) : QObject::tr("Undone: %1").arg(what);
 }
 
 void addUndoKeys(QWidget* page, JournalDesk* desk, MessageBar* bar)

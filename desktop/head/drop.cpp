@@ -41,7 +41,8 @@ QString inWords(Drop drop, const QStringList& files, const DropPlace& place)
     case Drop::Nothing: return {};
     case Drop::Import: return QObject::tr("Import the journal in %1").arg(name);
     case Drop::AddAll:
-        return files.size() > 1 ? QObject::tr("Add %1 recordings to the inbox").arg(files.size())
+        return files.size() > 1 ? QObject::tr("Add %n recording(s) to the inbox", nullptr,
+                                              static_cast<int>(files.size()))
                                 : QObject::tr("Add all recordings in %1 to the inbox").arg(name);
     case Drop::AddOne: return QObject::tr("Read %1, and save it for %2").arg(name, place.person);
     case Drop::PlanFile: return QObject::tr("Look at the plan in %1").arg(name);

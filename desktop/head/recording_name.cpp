@@ -5,6 +5,7 @@
 #include "core/reading/reading.hpp"
 #include "core/report/sentence.hpp"
 #include "desktop/controls/lay.hpp"
+#include "desktop/language/dates.hpp"
 #include "desktop/theme/theme.hpp"
 
 #include <QFileInfo>
@@ -42,10 +43,13 @@ void RecordingName::showReading(const Reading* reading, bool isSample)
     m_name->setToolTip(file.filePath());
     QStringList details;
     if (file.exists() && !isSample)
-        details << QLocale().toString(file.lastModified(), QStringLiteral("ddd d MMM, HH:mm"));
-    details << tr("%1 min").arg(
-        QString::fromStdString(clockTime(reading->recording.durationSeconds)));
-    details << tr("%1 sound").arg(QString::fromUtf8(toWord(reading->quality.verdict)));
+        details << shortMoment(file.lastModified());
+    details << QString::fromStdString(durationInWords(reading->recording.durationSeconds));
+    switch (reading->quality.verdict) {
+    case Quality::Verdict::Good: details << tr("good sound"); break;
+    case Quality::Verdict::Usable: details << tr("usable sound"); break;
+    case Quality::Verdict::Poor: details << tr("poor sound"); break;
+    }
     m_wholeDetails = details.join(QStringLiteral(" · "));
     m_details->setToolTip(m_wholeDetails);
     elide();

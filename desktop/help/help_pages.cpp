@@ -5,6 +5,7 @@
 #include "core/words/terms.hpp"
 #include "desktop/head/commands.hpp"
 
+#include <QObject>
 #include <QFile>
 #include <QRegularExpression>
 #include <algorithm>
@@ -13,13 +14,11 @@ namespace layakari {
 
 namespace {
 
-QString tr(const char* text) { return QObject::tr(text); }
-
 QString cell(QString text) { return text.replace(QLatin1Char('|'), QStringLiteral("\\|")); }
 
 QString glossary()
 {
-    QString page = tr("# Words of the practice\n\n| English | Sanskrit |\n|---|---|\n");
+    QString page = QObject::tr("# Words of the practice\n\n| English | Sanskrit |\n|---|---|\n");
     const auto row = [&](const std::string& english, const std::string& sanskrit) {
         if (english != sanskrit)
             page += QStringLiteral("| %1 | %2 |\n")
@@ -43,11 +42,11 @@ QString glossary()
 
 QString keys()
 {
-    QString page = tr("# All keys\n\nPress `?` anywhere to see them on one sheet.\n");
+    QString page = QObject::tr("# All keys\n\nPress `?` anywhere to see them on one sheet.\n");
     QString where;
     for (const KeyEntry& key : keyEntries()) {
         if (key.where != where)
-            page += QStringLiteral("\n## %1\n\n| %2 | |\n|---|---|\n").arg(key.where, tr("keys"));
+            page += QStringLiteral("\n## %1\n\n| %2 | |\n|---|---|\n").arg(key.where, QObject::tr("keys"));
         where = key.where;
         page += QStringLiteral("| %1 | %2 |\n").arg(cell(key.keys), cell(key.what));
     }

@@ -29,7 +29,7 @@ const Reading* sampleReading()
 void drawSample(QPainter& painter, double height)
 {
     if (const Reading* reading = sampleReading())
-        drawStaff(painter, *reading, Terms::English, width, height);
+        drawStaff(painter, *reading, width, height);
 }
 
 void drawPlan(QPainter& painter, double height)

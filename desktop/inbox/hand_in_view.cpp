@@ -9,6 +9,7 @@
 #include "desktop/desk/journal_desk.hpp"
 #include "desktop/desk/question_round.hpp"
 #include "desktop/desk/sitting_actions.hpp"
+#include "desktop/language/names.hpp"
 
 #include <QFileDialog>
 #include <QFileInfo>
@@ -41,10 +42,9 @@ HandInView::HandInView(JournalDesk* desk, IntakeDesk* intake, SittingActions* ac
       m_files(leadButton(tr("Add recordings…"), "handInFiles", this)),
       m_folder(wordButton(tr("A whole folder…"), "handInFolder", this)),
       m_watch(wordButton({}, "handInWatch", this,
-                         tr("What a phone syncs into a folder is added by itself"))),
+                         tr("What a phone syncs into a folder is added automatically"))),
       m_copy(wordButton({}, "handInCopy", this,
-                        tr("Whether recordings are copied into the journal's folder when they are "
-                           "saved; this holds for what is added from now on"))),
+                        tr("Whether recordings that you add from now on are copied into the journal's folder"))),
       m_answer(new AnswerButton(desk, "handInAnswer", this)),
       m_stop(wordButton(tr("Stop reading"), "handInStop", this)),
       m_putAway(wordButton(tr("Clear what is done"), "handInPutAway", this,
@@ -114,8 +114,8 @@ void HandInView::buildLayout()
     buttons->addWidget(m_stop);
     buttons->addWidget(m_putAway);
     lay::row(m_choice, {.spacing = 10},
-             {plainWord(tr("It is of"), this), m_person, plainWord(tr("who practised"), this),
-              m_plan, m_assign, lay::stretch()});
+             {lay::sentence(tr("%1 practised %2"), {m_person, m_plan}, this), m_assign,
+              lay::stretch()});
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(28, 10, 28, 16);
     column->setSpacing(8);
@@ -134,7 +134,7 @@ QString HandInView::planOf(const Handed& handed)
     if (known != m_planNames.end()) return known->second;
     const auto kept = m_desk->told(m_desk->journal().planVersion(*handed.planVersion));
     return m_planNames[*handed.planVersion] =
-               kept && *kept ? QString::fromStdString((*kept)->plan.name) : tr("free practice");
+               kept && *kept ? shownName((*kept)->plan.name) : tr("free practice");
 }
 
 QString HandInView::stateOf(const Handed& handed) const
@@ -201,12 +201,10 @@ void HandInView::showAll()
     }
     for (const auto& [id, item] : gone) delete item;
     const auto all = static_cast<int>(m_intake->all().size());
-    QStringList words{tr("%1 of %2 recordings are read").arg(read).arg(all)};
-    if (asking > 0)
-        words << (asking == 1 ? tr("one has a question for you")
-                              : tr("%1 have a question for you").arg(asking));
-    if (failed > 0) words << tr("%1 could not be read").arg(failed);
-    if (open > 0) words << tr("%1 wait for you to say whose they are").arg(open);
+    QStringList words{tr("%1 of %n recording(s) are read", nullptr, all).arg(read)};
+    if (asking > 0) words << tr("%n have a question for you", nullptr, asking);
+    if (failed > 0) words << tr("%n could not be read", nullptr, failed);
+    if (open > 0) words << tr("%n wait for you to say whose they are", nullptr, open);
     m_sentence->setText(
         all == 0 ? tr("Drop recordings or a whole folder here. Whose each is, and what was "
                       "practised, is taken from folder and file names.")

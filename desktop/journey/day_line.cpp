@@ -3,6 +3,7 @@
 
 #include "desktop/desk/journal_desk.hpp"
 #include "desktop/journey/journey_chart.hpp"
+#include "desktop/language/dates.hpp"
 #include "desktop/theme/theme.hpp"
 
 #include <QHelpEvent>
@@ -34,7 +35,7 @@ void DayLine::setSittings(const std::vector<Sitting>& sittings)
 {
     m_minutes.clear();
     for (const Sitting& s : sittings) m_minutes[s.day] += s.practiceS / 60;
-    setAccessibleName(tr("Practised on %1 days").arg(daysPractised()));
+    setAccessibleName(tr("%n day(s) practised", nullptr, daysPractised()));
     update();
 }
 
@@ -72,7 +73,7 @@ bool DayLine::event(QEvent* event)
         if (std::fabs(m_chart->xOf(day) - help->pos().x()) < 6) {
             QToolTip::showText(help->globalPos(),
                                tr("%1: %2 min")
-                                   .arg(toQDate(day).toString(QStringLiteral("ddd d MMM yyyy")))
+                                   .arg(shortDate(toQDate(day)))
                                    .arg(minutes, 0, 'f', 0),
                                this);
             return true;

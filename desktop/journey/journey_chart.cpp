@@ -4,6 +4,7 @@
 #include "core/measure/robust.hpp"
 #include "desktop/controls/lay.hpp"
 #include "desktop/desk/journal_desk.hpp"
+#include "desktop/language/dates.hpp"
 #include "desktop/theme/theme.hpp"
 
 #include <QKeyEvent>
@@ -338,8 +339,8 @@ bool JourneyChart::eventFilter(QObject* watched, QEvent* event)
         if (point)
             QToolTip::showText(mouse->globalPosition().toPoint(),
                                QStringLiteral("%1\n%2").arg(
-                                   QDateTime::fromSecsSinceEpoch(static_cast<qint64>(point->time))
-                                       .toString(QStringLiteral("ddd d MMM yyyy, HH:mm")),
+                                   shortMoment(QDateTime::fromSecsSinceEpoch(
+                                       static_cast<qint64>(point->time))),
                                    QString::fromStdString(valueInWords(point->value, m_figure))),
                                m_plot);
         return false;

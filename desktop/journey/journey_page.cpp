@@ -19,6 +19,8 @@
 #include "desktop/journey/day_line.hpp"
 #include "desktop/journey/journey_chart.hpp"
 #include "desktop/journey/weeks_report.hpp"
+#include "desktop/language/dates.hpp"
+#include "desktop/language/names.hpp"
 
 #include <QCheckBox>
 #include <QFileDialog>
@@ -40,7 +42,7 @@ constexpr int usualWeeks = 8; // on paper
 constexpr QLatin1String byTechnique("\ttechnique ");
 constexpr QLatin1String ownPractice("\tpractice ");
 
-QString dateInWords(Day day) { return toQDate(day).toString(QStringLiteral("d MMM yyyy")); }
+QString dateInWords(Day day) { return shortDateWithYear(toQDate(day)); }
 
 QString keyOf(FigureKey figure)
 {
@@ -58,11 +60,11 @@ JourneyPage::JourneyPage(JournalDesk* desk, SittingActions* actions, QWidget* pa
       m_bar(new MessageBar(QStringLiteral("journeyMessage"), this)),
       m_figure(choiceBox(tr("Figure"), "journeyFigure", {}, this)),
       m_practice(choiceBox(tr("Practice"), "journeyPractice", {}, this)),
-      m_beside(choiceBox(tr("Beside whom or what"), "journeyBeside", {}, this)),
+      m_beside(choiceBox(tr("Compared with"), "journeyBeside", {}, this)),
       m_sentence(textLabel({}, Type::Sentence, this, "journeySentence")),
       m_facts(softLabel({}, Type::Body, this, "journeyFacts")),
       m_empty(new EmptyOffer(QStringLiteral("journeyEmpty"), this)),
-      m_withArchived(new QCheckBox(tr("also archived"), this)),
+      m_withArchived(new QCheckBox(tr("including archived"), this)),
       m_body(new QWidget(this)),
       m_chart(new JourneyChart(this)),
       m_days(new DayLine(m_chart, this)),
@@ -133,9 +135,10 @@ void JourneyPage::buildLayout()
 {
 
     lay::column(m_body, {.spacing = 6},
-                {lay::row({.spacing = 10}, {m_figure, plainWord(tr("of"), this), m_practice,
-                                            lay::gap(16), plainWord(tr("beside"), this), m_beside,
-                                            lay::stretch(), m_withArchived, m_weeks, m_takeOut}),
+                {lay::row({.spacing = 10},
+                          {lay::sentence(tr("%1 of %2, compared with %3"),
+                                         {m_figure, m_practice, m_beside}, this),
+                           lay::stretch(), m_withArchived, m_weeks, m_takeOut}),
                  lay::gap(4), m_sentence, m_facts, lay::wide(m_chart), m_days,
                  lay::row({.spacing = 12}, {lay::wide(m_chosen), m_this, m_open})});
     lay::column(this, {},
@@ -198,7 +201,7 @@ void JourneyPage::askForWeeks()
 {
     constexpr int aYear = 52;
     bool isSure = false;
-    const int weeks = QInputDialog::getInt(this, tr("Weeks as PDF"), tr("The last how many weeks?"),
+    const int weeks = QInputDialog::getInt(this, tr("Weeks as PDF"), tr("How many weeks?"),
                                            usualWeeks, 1, aYear, 1, &isSure);
     if (!isSure) return;
     const QString file =
@@ -315,7 +318,7 @@ const Plan* JourneyPage::planOf(Id version)
 QString JourneyPage::practiceOf(const Sitting& sitting)
 {
     const Plan* plan = sitting.planVersion ? planOf(*sitting.planVersion) : nullptr;
-    return plan ? QString::fromStdString(plan->name) : tr("free practice");
+    return plan ? shownName(plan->name) : tr("free practice");
 }
 
 void JourneyPage::fillRungs()
@@ -325,7 +328,7 @@ void JourneyPage::fillRungs()
     std::vector<Ladder> ladders = builtInLadders(m_desk->person()->school);
     if (const auto own = m_desk->told(m_desk->journal().ladders()))
         for (const KeptLadder& kept : *own) ladders.push_back(kept.ladder);
-    m_ladder = QString::fromStdString(
+    m_ladder = shownName(
         layakari::fillRungs(m_sittings, ladders, [this](Id version) { return planOf(version); }));
 }
 
@@ -333,7 +336,7 @@ QString JourneyPage::techniqueOf(const Sitting& sitting)
 {
     const Plan* plan = sitting.planVersion ? planOf(*sitting.planVersion) : nullptr;
     return plan ? QString::fromStdString(
-                      techniqueName(plan->technique, m_desk->person()->school.terms))
+                      techniqueName(plan->technique))
                 : QString();
 }
 
@@ -442,18 +445,18 @@ void JourneyPage::showAll()
     for (const Sitting& s : sittings)
         if (const auto value = valueOf(s, figure); value && s.counts()) values.push_back(*value);
     const QString last = dateInWords(sittings.front().day);
-    QStringList facts{sittings.size() == 1 ? tr("One sitting, on %1").arg(last)
-                                           : tr("%1 sittings on %2 days, %3 to %4")
-                                                 .arg(sittings.size())
-                                                 .arg(m_days->daysPractised())
-                                                 .arg(dateInWords(sittings.back().day), last)};
+    QStringList facts{sittings.size() == 1
+                          ? tr("One sitting, on %1").arg(last)
+                          : tr("%1 sittings on %n day(s), %2 to %3", nullptr, m_days->daysPractised())
+                                .arg(sittings.size())
+                                .arg(dateInWords(sittings.back().day), last)};
     if (!values.empty())
         facts << tr("usually %1").arg(QString::fromStdString(valueInWords(median(values), figure)));
     if (const auto best = bestOf(sittings, figure))
         facts << (kindOf(figure).better ? tr("best %1 on %2") : tr("highest %1 on %2"))
                      .arg(QString::fromStdString(valueInWords(best->value, figure)),
                           dateInWords(best->day));
-    if (figure == figure::rung) facts << tr("of the ladder %1").arg(m_ladder);
+    if (figure == figure::rung) facts << tr("of the progression %1").arg(m_ladder);
     const bool isBeside = m_beside->currentIndex() > 0;
     if (isBeside && beside.empty())
         facts << tr("%1 has not practised this").arg(m_beside->currentText());
@@ -479,7 +482,7 @@ void JourneyPage::showChosen()
         m_chosen->setText(tr("Choose a sitting: click a point, or the arrow keys."));
         return;
     }
-    QStringList words{toQDate(sitting->day).toString(QStringLiteral("ddd d MMM yyyy")),
+    QStringList words{shortDate(toQDate(sitting->day)),
                       practiceOf(*sitting)};
     if (const auto accuracy = valueOf(*sitting, figure::accuracy))
         words << QString::fromStdString(valueInWords(*accuracy, figure::accuracy));

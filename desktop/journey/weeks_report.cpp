@@ -5,6 +5,7 @@
 #include "core/progress/series.hpp"
 #include "desktop/desk/journal_desk.hpp"
 #include "desktop/journey/journey_chart.hpp"
+#include "desktop/language/dates.hpp"
 #include "desktop/paper/paper.hpp"
 
 #include <QPagedPaintDevice>
@@ -32,11 +33,6 @@ std::vector<FigureKind> charted()
     std::sort(kinds.begin(), kinds.end(),
               [](const FigureKind& a, const FigureKind& b) { return a.chart < b.chart; });
     return kinds;
-}
-
-QString dateOf(Day day, const char* format)
-{
-    return toQDate(day).toString(QString::fromLatin1(format));
 }
 
 std::optional<double> usual(const std::vector<Sitting>& sittings, FigureKey figure)
@@ -81,9 +77,10 @@ private:
 
     void head()
     {
-        m_paper.soft(QStringLiteral("%1  ·  %2 to %3")
+        m_paper.soft(QObject::tr("%1  ·  %2 to %3")
                          .arg(QString::fromStdString(m_report.person.name),
-                              dateOf(m_report.from, "d MMMM"), dateOf(m_report.to, "d MMMM yyyy")));
+                              dayAndMonth(toQDate(m_report.from)),
+                              dateWithYear(toQDate(m_report.to))));
         m_paper.leave(gap / 2);
     }
 
@@ -98,12 +95,12 @@ private:
         }
         const auto span = (m_report.to - m_report.from).count() + 1;
         m_paper.text(m_report.sittings.size() == 1
-                         ? QObject::tr("One sitting in %1 days.").arg(span)
-                         : QObject::tr("%1 sittings on %2 of %3 days, %4 minutes of practice.")
+                         ? QObject::tr("One sitting in %n day(s).", nullptr, static_cast<int>(span))
+                         : QObject::tr("%1 sittings on %2 of %3 days, %n minute(s) of practice.",
+                                       nullptr, static_cast<int>(std::lround(seconds / 60)))
                                .arg(m_report.sittings.size())
                                .arg(days.size())
-                               .arg(span)
-                               .arg(std::lround(seconds / 60)),
+                               .arg(span),
                      Type::Sentence);
         m_paper.leave(gap / 2);
         for (const auto& [name, some] : m_byPractice) m_paper.text(inWords(name, some));
@@ -112,10 +109,10 @@ private:
 
     static QString inWords(const QString& name, const std::vector<Sitting>& sittings)
     {
-        QStringList words{sittings.size() == 1 ? QObject::tr("one sitting")
-                                               : QObject::tr("%1 sittings").arg(sittings.size())};
+        QStringList words{
+            QObject::tr("%n sitting(s)", nullptr, static_cast<int>(sittings.size()))};
         if (const auto accuracy = usual(sittings, figure::accuracy))
-            words << QObject::tr("accuracy usually %1").arg(std::lround(*accuracy));
+            words << QObject::tr("accuracy usually %1 %").arg(std::lround(*accuracy));
         const QString text = QStringLiteral("%1: %2.").arg(name, words.join(QStringLiteral(", ")));
         const auto trend = trendOf(sittings, figure::accuracy);
         return trend ? text + QLatin1Char(' ') +
@@ -161,7 +158,7 @@ private:
     static QString number(const Sitting& sitting, FigureKey figure)
     {
         const auto value = valueOf(sitting, figure);
-        return value ? QString::number(*value, 'f', kindOf(figure).decimals) : QString();
+        return value ? QLocale().toString(*value, 'f', kindOf(figure).decimals) : QString();
     }
 
     void cells(const std::vector<Column>& columns,
@@ -201,7 +198,7 @@ private:
             const Sitting& s = m_report.sittings[told];
             m_painter.setPen(s.counts() ? currentTheme().ink : currentTheme().softInk);
             m_painter.setFont(typeface(Type::Small));
-            row(dateOf(s.day, "ddd d MMM"),
+            row(QLocale().toString(toQDate(s.day), QObject::tr("ddd d MMM")),
                 s.words.leftOut.empty() ? practiceOf(s)
                                         : QObject::tr("%1 (does not count)").arg(practiceOf(s)),
                 columns, [&](const Column& column) { return number(s, column.figure); });
@@ -234,7 +231,7 @@ private:
             if (words.isEmpty() || ++told > most) continue;
             m_paper.text(
                 QObject::tr("%1, after %2: %3.")
-                    .arg(dateOf(s.day, "d MMM"), practiceOf(s), words.join(QStringLiteral(", "))));
+                    .arg(shortDayAndMonth(toQDate(s.day)), practiceOf(s), words.join(QStringLiteral(", "))));
         }
         m_paper.leave(gap / 2);
         m_paper.soft(observingOnly());

@@ -8,6 +8,7 @@
 #include "desktop/controls/lay.hpp"
 #include "desktop/controls/question.hpp"
 #include "desktop/desk/journal_desk.hpp"
+#include "desktop/language/dates.hpp"
 
 #include <QCheckBox>
 #include <QComboBox>
@@ -34,7 +35,7 @@ constexpr int peopleListWidth = 380;
 
 QString saText(const Person& person)
 {
-    return person.saHz ? QString::number(*person.saHz, 'f', 1) : QString();
+    return person.saHz ? QLocale().toString(*person.saHz, 'f', 1) : QString();
 }
 
 QString profileInWords(const Person& person)
@@ -48,12 +49,18 @@ QString profileInWords(const Person& person)
     const BreathProfile& known = **profile;
     const double louder =
         known.exhale.values[BreathCharacter::level] - known.inhale.values[BreathCharacter::level];
-    const double brighter = known.exhale.brightnessDb() - known.inhale.brightnessDb();
-    return QObject::tr("Learned from %1 breaths: the exhale is %2 dB %3 and %4 than the inhale.")
-        .arg(known.breaths)
-        .arg(std::fabs(louder), 0, 'f', 0)
-        .arg(louder >= 0 ? QObject::tr("louder") : QObject::tr("quieter"),
-             brighter >= 0 ? QObject::tr("brighter") : QObject::tr("darker"));
+    const bool isBrighter = known.exhale.brightnessDb() > known.inhale.brightnessDb();
+    const QString learned =
+        louder >= 0
+            ? (isBrighter ? QObject::tr("Learned from %1 breaths: the <exhale> is %2 dB louder "
+                                        "than the <inhale>, and brighter.")
+                          : QObject::tr("Learned from %1 breaths: the <exhale> is %2 dB louder "
+                                        "than the <inhale>, and darker."))
+            : (isBrighter ? QObject::tr("Learned from %1 breaths: the <exhale> is %2 dB quieter "
+                                        "than the <inhale>, and brighter.")
+                          : QObject::tr("Learned from %1 breaths: the <exhale> is %2 dB quieter "
+                                        "than the <inhale>, and darker."));
+    return learned.arg(known.breaths).arg(std::lround(std::fabs(louder)));
 }
 
 } // namespace
@@ -62,18 +69,18 @@ PeopleView::PeopleView(JournalDesk* desk, QWidget* parent)
     : QWidget(parent),
       m_desk(desk),
       m_list(new QListWidget(this)),
-      m_withArchived(new QCheckBox(tr("also those archived"), this)),
+      m_withArchived(new QCheckBox(tr("including archived"), this)),
       m_form(nullptr),
       m_name(new QLineEdit(this)),
       m_note(new QPlainTextEdit(this)),
-      m_hour(choiceBox(tr("Usual time of practice"), "personHour", {tr("not said")}, this)),
+      m_hour(choiceBox(tr("Usual time of practice"), "personHour", {tr("not given")}, this)),
       m_count(numberBox(tr("Own count"), "personCount", 0, 5, 0.05, 2, tr("s"), this)),
       m_sa(new QLineEdit(this)),
       m_saNote(softLabel({}, Type::Small, this, "personSaNote")),
       m_profile(softLabel({}, Type::Small, this, "personProfile")),
       m_archive(wordButton({}, "archivePerson", this)),
-      m_erase(wordButton(tr("Erase…"), "erasePerson", this,
-                         tr("For good, with everything of this person")))
+      m_erase(wordButton(tr("Delete for good…"), "erasePerson", this,
+                         tr("Deletes this person and everything of theirs")))
 {
     setObjectName(QStringLiteral("peopleView"));
     m_list->setObjectName(QStringLiteral("peopleList"));
@@ -127,10 +134,10 @@ QWidget* PeopleView::buildForm()
     m_note->setTabChangesFocus(true);
     m_sa->setObjectName(QStringLiteral("personSa"));
     m_sa->setAccessibleName(tr("Sa: a note or Hz"));
-    m_sa->setPlaceholderText(tr("not said"));
+    m_sa->setPlaceholderText(tr("not given"));
     m_sa->setMaximumWidth(120);
     m_count->setSpecialValueText(tr("not known"));
-    for (int hour = 0; hour < 24; ++hour) m_hour->addItem(tr("about %1:00").arg(hour), hour);
+    for (int hour = 0; hour < 24; ++hour) m_hour->addItem(tr("about %1").arg(hourOfDay(hour)), hour);
 
     m_form = new QWidget(this);
     const auto word = [this](const QString& text) {
@@ -161,7 +168,7 @@ QWidget* PeopleView::buildForm()
                  lay::row({.spacing = 8}, {word(tr("Practises")), m_hour, word(tr("Own count")),
                                            m_count, word(tr("Sa")), m_sa, lay::stretch()}),
                  m_saNote, lay::gap(6),
-                 textLabel(tr("What cautions should know"), Type::Row, this, "", true),
+                 textLabel(tr("What the cautions should know"), Type::Row, this, "", true),
                  softLabel(tr("Stays on this machine, readable by you alone. The program never "
                               "diagnoses: it shows the cautions that apply to a practice, and whom "
                               "to ask."),
@@ -190,11 +197,8 @@ void PeopleView::refill()
         QString under = tr("no sittings yet");
         if (done != byPerson.end())
             under =
-                tr("%1, last on %2")
-                    .arg(
-                        done->second.sittings == 1 ? tr("1 sitting")
-                                                   : tr("%1 sittings").arg(done->second.sittings),
-                        QLocale::c().toString(toQDate(done->second.last), QStringLiteral("d MMM")));
+                tr("%n sitting(s), last on %1", nullptr, done->second.sittings)
+                    .arg(shortDayAndMonth(toQDate(done->second.last)));
         if (person.archived) under = tr("archived");
         m_list->addItem(QString::fromStdString(person.name) + QStringLiteral("\n") + under);
         if (m_desk->person() && person.id == m_desk->person()->id) row = static_cast<int>(i);
@@ -227,7 +231,7 @@ void PeopleView::showPerson()
                             static_cast<Condition>(box->property("condition").toInt())) > 0);
     m_profile->setText(profileInWords(person));
     m_archive->setText(person.archived ? tr("Bring back") : tr("Archive"));
-    m_archive->setToolTip(tr("Archived, a person is out of sight; nothing is lost"));
+    m_archive->setToolTip(tr("An archived person is hidden; nothing is lost"));
     m_archive->setVisible(m_desk->isTeaching());
     m_settingUp = false;
 }
@@ -260,11 +264,11 @@ void PeopleView::save()
         person.saHz.reset();
     } else if (m_sa->text() == saText(person)) {
         // As it is shown, rounded, it was not written here.
-    } else if (const auto hz = pitchFromText(m_sa->text().toStdString())) {
+    } else if (const auto hz = pitchFromText(withPoint(m_sa->text()))) {
         person.saHz = hz;
     } else {
         m_saNote->setText(
-            tr("\"%1\" is no pitch: write a note such as G3, or 20 to 2000 Hz.").arg(m_sa->text()));
+            tr("\"%1\" is not a pitch: write a note such as G3, or 20 to 2000 Hz.").arg(m_sa->text()));
         m_saNote->show();
         return;
     }
@@ -329,40 +333,30 @@ QString inMegabytes(std::uintmax_t bytes)
     return QLocale().formattedDataSize(static_cast<qint64>(bytes), 1, QLocale::DataSizeSIFormat);
 }
 
-QString counted(int n, const QString& one, const QString& several)
-{
-    return n == 1 ? one : several.arg(n);
-}
-
 // What goes, and what this does not reach, in words.
 QString whatGoes(const ToErase& what)
 {
-    const auto tr = [](const char* text) { return QObject::tr(text); };
     QStringList goes;
     if (what.sittings > 0)
-        goes << counted(what.sittings, tr("one sitting with its reading and notes"),
-                        tr("%1 sittings with their readings and notes"));
-    goes << tr("notes on health, days, and how this person's breath sounds");
+        goes << QObject::tr("%n sitting(s) with their readings and notes", nullptr, what.sittings);
+    goes << QObject::tr("notes on health, days, and how this person's breath sounds");
     if (what.recordings > 0)
-        goes << counted(what.recordings, tr("one recording in Layakari's folder"),
-                        tr("%1 recordings in Layakari's folder")) +
-                    QStringLiteral(", ") + inMegabytes(what.bytes);
-    if (what.plans > 0) goes << counted(what.plans, tr("one own plan"), tr("%1 own plans"));
-    if (what.courses > 0) goes << counted(what.courses, tr("one course"), tr("%1 courses"));
+        goes << QObject::tr("%n recording(s) in Layakari's folder, %1", nullptr, what.recordings)
+                    .arg(inMegabytes(what.bytes));
+    if (what.plans > 0) goes << QObject::tr("%n own plan(s)", nullptr, what.plans);
+    if (what.courses > 0) goes << QObject::tr("%n course(s)", nullptr, what.courses);
     if (what.waiting > 0)
-        goes << counted(what.waiting, tr("one recording that waits in the inbox"),
-                        tr("%1 recordings that wait in the inbox"));
-    QStringList words{tr("This goes, for good:")};
+        goes << QObject::tr("%n recording(s) waiting in the inbox", nullptr, what.waiting);
+    QStringList words{QObject::tr("This is deleted for good:")};
     for (const QString& one : goes) words << QStringLiteral("  \u2022  ") + one;
     words << QString();
     if (what.recordingsElsewhere > 0)
-        words << counted(what.recordingsElsewhere,
-                         tr("One recording elsewhere on this machine stays where it is."),
-                         tr("%1 recordings elsewhere on this machine stay where they are."));
-    words << tr("What was exported, printed or sent is not reached.");
+        words << QObject::tr("%n recording(s) elsewhere on this machine stay where they are.",
+                             nullptr, what.recordingsElsewhere);
+    words << QObject::tr("What was exported, printed or sent is not affected.");
     if (what.backups > 0)
-        words << counted(what.backups, tr("One backup of the journal still has this person in it."),
-                         tr("%1 backups of the journal still have this person in them."));
+        words << QObject::tr("%n backup(s) of the journal still contain this person.", nullptr,
+                             what.backups);
     return words.join(QLatin1Char('\n'));
 }
 
@@ -380,19 +374,18 @@ void PeopleView::askToErase()
     const QString option =
         what->backups > 0 ? tr("Delete the backups too; a new one is made at once") : QString();
     if (!isAgreed(this,
-                  {tr("Erase %1?").arg(name),
+                  {tr("Delete %1 for good?").arg(name),
                    whatGoes(*what),
-                   tr("Go on"),
+                   tr("Continue"),
                    tr("Keep %1").arg(name),
                    {},
                    option},
                   &backupsToo))
         return;
     if (!isAgreed(this,
-                  {tr("Really erase %1?").arg(name),
-                   tr("This cannot be taken back, not with Ctrl+Z either. To have someone out of "
-                      "sight, archive them instead.\n\nTo erase, write the name."),
-                   tr("Erase for good"), tr("Keep %1").arg(name), name}))
+                  {tr("Really delete %1 for good?").arg(name),
+                   tr("This cannot be undone, not with Ctrl+Z either. To hide someone, archive them instead.\n\nTo delete, write the name."),
+                   tr("Delete for good"), tr("Keep %1").arg(name), name}))
         return;
     QStringList recordings;
     constexpr int allOfThem = std::numeric_limits<int>::max();
@@ -408,7 +401,7 @@ void PeopleView::askToErase()
     m_desk->forgetSteps();
     m_desk->takeNews();
     emit this->erased(recordings);
-    if (erased) emit note(tr("%1 is erased.").arg(name));
+    if (erased) emit note(tr("%1 is deleted.").arg(name));
 }
 
 } // namespace layakari

@@ -27,8 +27,7 @@ double stepFor(Qt::KeyboardModifiers modifiers)
 CycleCanvas::CycleCanvas(QWidget* parent) : QWidget(parent), m_gesture(firstDragGesture)
 {
     setObjectName(QStringLiteral("cycleCanvas"));
-    setToolTip(tr("Drag an edge; or left and right choose a phase, up and down change it (with "
-                  "Shift by quarters), Delete takes it away"));
+    setToolTip(tr("Drag an edge; or left and right choose a phase, up and down change it (with Shift by quarters), Delete removes it"));
     setFocusPolicy(Qt::StrongFocus);
     setMouseTracking(true);
     setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Expanding);
@@ -45,11 +44,10 @@ void CycleCanvas::layOut()
     }
 }
 
-void CycleCanvas::setCycle(const std::vector<Phase>& phases, double countS, Terms terms)
+void CycleCanvas::setCycle(const std::vector<Phase>& phases, double countS)
 {
     m_drawing.phases = phases;
     m_drawing.countS = countS;
-    m_drawing.terms = terms;
     m_drawing.chosen =
         phases.empty() ? -1 : std::clamp(m_drawing.chosen, 0, static_cast<int>(phases.size()) - 1);
     layOut();

@@ -14,7 +14,7 @@ class CycleCanvas : public QWidget {
 public:
     explicit CycleCanvas(QWidget* parent = nullptr);
 
-    void setCycle(const std::vector<Phase>& phases, double countS, Terms terms);
+    void setCycle(const std::vector<Phase>& phases, double countS);
     int chosen() const { return m_drawing.chosen; }
     void choose(int phase);
     /// Where the end of a phase can be taken hold of.

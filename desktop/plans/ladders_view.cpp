@@ -5,6 +5,7 @@
 #include "desktop/controls/controls.hpp"
 #include "desktop/controls/lay.hpp"
 #include "desktop/desk/journal_desk.hpp"
+#include "desktop/language/names.hpp"
 #include "desktop/plans/plan_list.hpp"
 
 #include <QComboBox>
@@ -74,8 +75,8 @@ public:
         const QRectF text = area.adjusted(56 + rungWidth, 5, -10, -6);
         painter->setPen(theme.ink);
         painter->setFont(typeface(Type::Body, rung.isHere));
-        QString name = QString::fromStdString(rung.plan.name);
-        if (rung.isHere) name += tr("  ·  you are here");
+        const QString plan = shownName(rung.plan.name);
+        const QString name = rung.isHere ? QObject::tr("%1  ·  you are here").arg(plan) : plan;
         painter->drawText(text, Qt::AlignLeft | Qt::AlignTop,
                           painter->fontMetrics().elidedText(name, Qt::ElideRight,
                                                             static_cast<int>(text.width())));
@@ -98,18 +99,18 @@ LaddersView::LaddersView(JournalDesk* desk, QWidget* parent)
       m_name(textLabel({}, Type::Sentence, this, "ladderName")),
       m_standing(softLabel({}, Type::Body, this, "ladderStanding")),
       m_rungs(new QListWidget(this)),
-      m_stand(leadButton(tr("Stand here"), "standOnRung", this)),
+      m_stand(leadButton(tr("Start here"), "standOnRung", this)),
       m_leave(wordButton(tr("Leave"), "leaveLadder", this)),
       m_own(wordButton(tr("Copy to change"), "copyLadder", this,
-                       tr("A ladder of your own that begins like this one"))),
+                       tr("A progression of your own that begins like this one"))),
       m_kept(countBox(tr("Good sittings before moving on"), "ruleKept", 1, 50, this)),
       m_accuracy(countBox(tr("Accuracy that is good enough"), "ruleAccuracy", 0, 100, this)),
-      m_poor(countBox(tr("Accuracy under which to ease off"), "rulePoor", 0, 100, this)),
+      m_poor(countBox(tr("Accuracy below which to ease off"), "rulePoor", 0, 100, this)),
       m_break(countBox(tr("Days of a break after which to ease off"), "ruleBreak", 1, 3650, this))
 {
     setObjectName(QStringLiteral("laddersView"));
     m_list->setObjectName(QStringLiteral("ladderList"));
-    m_list->setAccessibleName(tr("Ladders"));
+    m_list->setAccessibleName(tr("Progressions"));
     m_list->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     m_rungs->setObjectName(QStringLiteral("rungs"));
     m_rungs->setAccessibleName(tr("Steps, the easiest first"));
@@ -126,7 +127,7 @@ LaddersView::LaddersView(JournalDesk* desk, QWidget* parent)
     connect(m_own, &QPushButton::clicked, this, [this] {
         if (const NamedLadder* named = chosen()) {
             Ladder copy = named->ladder;
-            copy.name += tr(", my way").toStdString();
+            copy.name = tr("%1, my way").arg(QString::fromStdString(copy.name)).toStdString();
             keepNew(copy);
         }
     });
@@ -142,7 +143,7 @@ QWidget* LaddersView::buildList()
     auto* side = new QWidget(this);
     side->setFixedWidth(ladderListWidth);
     m_line->setObjectName(QStringLiteral("ladderLine"));
-    m_line->setAccessibleName(tr("A new ladder in one line"));
+    m_line->setAccessibleName(tr("A new progression in one line"));
     m_line->setPlaceholderText(tr("from 4:4 to 8:8 by one"));
     m_line->setToolTip(
         tr("For example: 1:1 to 1:2 by a quarter; 10 to 40 strokes by 5; 3 to 9 cycles "
@@ -150,15 +151,15 @@ QWidget* LaddersView::buildList()
     m_base->setMinimumContentsLength(20);
     m_base->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
     QPushButton* made = wordButton(tr("Make"), "makeLadder", this);
-    QPushButton* import = wordButton(tr("Import…"), "importLadder", this, tr("Open a ladder file"));
+    QPushButton* import = wordButton(tr("Import…"), "importLadder", this, tr("Open a progression file"));
     lay::column(side, {.spacing = 6},
                 {lay::wide(m_list),
                  softLabel(tr("Make one: from what to what, and by how much"), Type::Small, this),
                  m_line, lay::row({lay::wide(m_base), made}), lay::at(Qt::AlignLeft, import)});
     connect(made, &QPushButton::clicked, this, &LaddersView::makeFromLine);
     connect(import, &QPushButton::clicked, this, [this] {
-        const QString file = QFileDialog::getOpenFileName(this, tr("Open a ladder file"), {},
-                                                          tr("Ladders (*.json);;All files (*)"));
+        const QString file = QFileDialog::getOpenFileName(this, tr("Open a progression file"), {},
+                                                          tr("Progressions (*.json);;All files (*)"));
         if (!file.isEmpty()) importFile(file);
     });
     return side;
@@ -179,14 +180,14 @@ QWidget* LaddersView::buildRungs()
         connect(button, &QPushButton::clicked, this, action);
     };
     m_rename->setObjectName(QStringLiteral("ladderRename"));
-    m_rename->setAccessibleName(tr("Name of the ladder"));
+    m_rename->setAccessibleName(tr("Name of the progression"));
     m_rename->setMaxLength(120);
     tools->addWidget(m_rename, 1);
     connect(m_rename, &QLineEdit::editingFinished, this, [this] {
         if (!ownId() || m_rename->text().trimmed().isEmpty()) return;
         Ladder ladder = chosen()->ladder;
         ladder.name = m_rename->text().trimmed().toStdString();
-        saveOwn(tr("Rename the ladder"), ladder);
+        saveOwn(tr("Rename the progression"), ladder);
     });
     tool(tr("Add a step"), "addRung",
          tr("The plan that is chosen under the list on the left, after the chosen step"), [this] {
@@ -198,14 +199,14 @@ QWidget* LaddersView::buildRungs()
                               plan);
              });
          });
-    tool(tr("Up"), "rungUp", tr("Easier: earlier on the ladder"), [this] {
+    tool(tr("Up"), "rungUp", tr("Easier: earlier on the progression"), [this] {
         changeRungs(tr("Move a step"), [](std::vector<Plan>& rungs, int at) {
             if (at > 0)
                 std::swap(rungs[static_cast<std::size_t>(at)],
                           rungs[static_cast<std::size_t>(at - 1)]);
         });
     });
-    tool(tr("Down"), "rungDown", tr("Harder: later on the ladder"), [this] {
+    tool(tr("Down"), "rungDown", tr("Harder: later on the progression"), [this] {
         changeRungs(tr("Move a step"), [](std::vector<Plan>& rungs, int at) {
             const auto i = static_cast<std::size_t>(at);
             if (i + 1 < rungs.size()) std::swap(rungs[i], rungs[i + 1]);
@@ -216,13 +217,13 @@ QWidget* LaddersView::buildRungs()
             if (rungs.size() > 1) rungs.erase(rungs.begin() + at);
         });
     });
-    tool(tr("Delete"), "deleteLadder", tr("Delete the ladder; Ctrl+Z brings it back"),
+    tool(tr("Delete"), "deleteLadder", tr("Delete the progression; Ctrl+Z brings it back"),
          [this] { removeLadder(); });
 
     auto* actions = new QHBoxLayout;
     actions->setSpacing(12);
     actions->addWidget(m_stand);
-    QPushButton* use = wordButton(tr("Take it today"), "useRung", this);
+    QPushButton* use = wordButton(tr("Use it today"), "useRung", this);
     QPushButton* one = wordButton(tr("All in one sitting"), "oneSitting", this,
                                   tr("One cycle of each step, written out as a plan for today"));
     QPushButton* out = wordButton(tr("Export…"), "exportLadder", this);
@@ -230,7 +231,7 @@ QWidget* LaddersView::buildRungs()
     connect(one, &QPushButton::clicked, this, &LaddersView::oneSitting);
     connect(out, &QPushButton::clicked, this, [this] {
         const QString file = QFileDialog::getSaveFileName(
-            this, tr("Save this ladder"), tr("ladder.json"), tr("Ladders (*.json)"));
+            this, tr("Save this progression"), tr("progression.json"), tr("Progressions (*.json)"));
         if (!file.isEmpty()) exportTo(file);
     });
     auto* others = new QHBoxLayout;
@@ -249,22 +250,11 @@ QWidget* LaddersView::buildRule()
     auto* lines = new QVBoxLayout(rule);
     lines->setContentsMargins(0, 0, 0, 0);
     lines->setSpacing(4);
-    const auto word = [this](const QString& text) {
-        QLabel* label = softLabel(text, Type::Small, this);
-        label->setWordWrap(false);
-        return label;
-    };
-    const auto line = [&](std::initializer_list<QWidget*> widgets) {
-        auto* row = new QHBoxLayout;
-        row->setSpacing(6);
-        for (QWidget* widget : widgets) row->addWidget(widget);
-        row->addStretch(1);
-        lines->addLayout(row);
-    };
-    line({word(tr("Move on after")), m_kept, word(tr("sittings with at least")), m_accuracy,
-          word(tr("%"))});
-    line({word(tr("Ease off under")), m_poor, word(tr("in two of the last, or after a break of")),
-          m_break, word(tr("days"))});
+    lines->addLayout(lay::sentence(tr("Move on after %1 sittings with at least %2 %"),
+                                   {m_kept, m_accuracy}, this, Type::Small));
+    lines->addLayout(
+        lay::sentence(tr("Ease off below %1 % in two of the last, or after a break of %2 days"),
+                      {m_poor, m_break}, this, Type::Small));
     return rule;
 }
 
@@ -301,10 +291,13 @@ void LaddersView::refill()
     int row = 0;
     for (std::size_t i = 0; i < m_ladders.size(); ++i) {
         const NamedLadder& l = m_ladders[i];
-        QString text = QString::fromStdString(l.ladder.name);
+        QString text = shownName(l.ladder.name);
         for (const LadderPlace& place : m_places)
             if (place.ladder == l.key)
-                text += tr("\nrung %1 of %2").arg(place.rung + 1).arg(l.ladder.rungs.size());
+                text = tr("%1\nstep %2 of %3")
+                           .arg(text)
+                           .arg(place.rung + 1)
+                           .arg(l.ladder.rungs.size());
         m_list->addItem(text);
         if (l.key == key || (key.empty() && !m_places.empty() && m_places.front().ladder == l.key))
             row = static_cast<int>(i);
@@ -316,7 +309,7 @@ void LaddersView::refill()
     for (int i = 0; i < model.rowCount(); ++i)
         if (const PlanEntry* entry = model.entry(model.index(i)); !entry->isHeading()) {
             m_bases.push_back(entry->plan);
-            m_base->addItem(QString::fromStdString(entry->plan.name));
+            m_base->addItem(shownName(entry->plan.name));
         }
     m_settingUp = false;
     m_list->setCurrentRow(row);
@@ -332,7 +325,7 @@ void LaddersView::showLadder()
     int here = -1;
     for (const LadderPlace& place : m_places)
         if (place.ladder == named->key) here = place.rung;
-    m_name->setText(QString::fromStdString(ladder.name));
+    m_name->setText(shownName(ladder.name));
     QString standing = tr("No one is on it yet. Choose a step that feels easy and start there.");
     const auto rungs = static_cast<int>(ladder.rungs.size());
     if (here >= 0 && here + 1 < rungs)
@@ -362,7 +355,7 @@ void LaddersView::showLadder()
     m_leave->setVisible(here >= 0);
     m_ownTools->setVisible(ownId().has_value());
     m_own->setVisible(!ownId());
-    m_rename->setText(QString::fromStdString(ladder.name));
+    m_rename->setText(shownName(ladder.name));
     m_settingUp = true;
     m_kept->setValue(ladder.rule.keptSittings);
     m_accuracy->setValue(static_cast<int>(ladder.rule.keptAccuracy));
@@ -370,7 +363,7 @@ void LaddersView::showLadder()
     m_break->setValue(ladder.rule.breakDays);
     m_settingUp = false;
     m_rule->setEnabled(ownId().has_value());
-    m_rule->setToolTip(ownId() ? QString() : tr("Copy the ladder to change its rule"));
+    m_rule->setToolTip(ownId() ? QString() : tr("Copy the progression to change its rule"));
 }
 
 void LaddersView::stand()
@@ -399,7 +392,7 @@ void LaddersView::leaveLadder()
     for (const LadderPlace& place : std::vector<LadderPlace>(m_places))
         if (place.ladder == named->key)
             m_desk->perform(
-                tr("Leave the ladder"),
+                tr("Leave the progression"),
                 [this, person, place] {
                     return m_desk->journal().leaveLadder(person, place.ladder);
                 },
@@ -412,14 +405,14 @@ void LaddersView::useRung()
         emit useWanted(named->ladder.rungs[static_cast<std::size_t>(chosenRung())],
                        tr("Step %1 of \"%2\".")
                            .arg(chosenRung() + 1)
-                           .arg(QString::fromStdString(named->ladder.name)));
+                           .arg(shownName(named->ladder.name)));
 }
 
 void LaddersView::oneSitting()
 {
     if (const NamedLadder* named = chosen())
         emit useWanted(ladderInOneSitting(named->ladder),
-                       tr("The whole ladder, one cycle of each step."));
+                       tr("The whole progression, one cycle of each step."));
 }
 
 void LaddersView::makeFromLine()
@@ -485,7 +478,7 @@ void LaddersView::removeLadder()
     const auto id = ownId();
     if (!id) return;
     m_desk->perform(
-        tr("Delete the ladder"), [this, id] { return m_desk->journal().deleteLadder(*id); },
+        tr("Delete the progression"), [this, id] { return m_desk->journal().deleteLadder(*id); },
         [this, id] { return m_desk->journal().restoreLadder(*id); });
 }
 

@@ -19,7 +19,7 @@ namespace {
 
 enum Mode { Number, Range, Open };
 
-// A choice box whose first entry stands for "not said".
+// A choice box whose first entry stands for "not given".
 template <class Enum>
 int indexOf(const std::optional<Enum>& value)
 {
@@ -38,7 +38,7 @@ std::optional<Enum> valueOf(const QComboBox* box)
 PhaseForm::PhaseForm(QWidget* parent)
     : QWidget(parent),
       m_kind(choiceBox(tr("Phase"), "phaseKind",
-                       {tr("inhale"), tr("hold full"), tr("exhale"), tr("hold empty")}, this)),
+                       {tr("<inhale>"), tr("<hold full>"), tr("<exhale>"), tr("<hold empty>")}, this)),
       m_mode(choiceBox(tr("How long"), "phaseMode",
                        {tr("counts"), tr("from … to"), tr("as long as comfortable")}, this)),
       m_min(numberBox(tr("Counts"), "phaseMin", 0.25, planLimits::counts, 1, 2, {}, this)),
@@ -150,7 +150,7 @@ void PhaseForm::read()
     phase.nostril = hold ? std::nullopt : valueOf<Nostril>(m_side);
     phase.opening = hold ? std::nullopt : valueOf<Opening>(m_opening);
     phase.route = hold ? std::nullopt : valueOf<Route>(m_route);
-    const std::string pitch = m_pitch->text().trimmed().toStdString();
+    const std::string pitch = withPoint(m_pitch->text().trimmed());
     bool isHz = false;
     const double hz = QString::fromStdString(pitch).toDouble(&isHz);
     phase.pitch.reset();

@@ -11,14 +11,16 @@
 #include "desktop/controls/controls.hpp"
 #include "desktop/controls/lay.hpp"
 #include "desktop/desk/journal_desk.hpp"
+#include "desktop/language/names.hpp"
 #include "desktop/plans/cycle_canvas.hpp"
 #include "desktop/plans/phase_form.hpp"
 #include "desktop/plans/plan_outline.hpp"
 #include "desktop/plans/rest_form.hpp"
 #include "desktop/plans/strokes_form.hpp"
+#include "desktop/plans/planned_words.hpp"
 #include "desktop/shapes/plan_shape.hpp"
-#include "desktop/today/today_view.hpp"
 
+#include <QLocale>
 #include <QHBoxLayout>
 #include <QLabel>
 #include <QLineEdit>
@@ -63,7 +65,7 @@ PlanEditor::PlanEditor(JournalDesk* desk, QWidget* parent)
       m_name(new QLineEdit(this)),
       m_technique(choiceBox(tr("Technique"), "editorTechnique", {}, this)),
       m_counting(choiceBox(tr("Whose count"), "editorCounting",
-                           {tr("in one's own counts"), tr("counts by the clock of")}, this)),
+                           {tr("in your own counts"), tr("counts by the clock, each")}, this)),
       m_count(numberBox(tr("Length of a count in seconds"), "editorCount", 0.1,
                         planLimits::countLengthS, 0.05, 2, tr("s"), this)),
       m_undo(wordButton(tr("Undo"), "editorUndo", this, tr("Undo (Ctrl+Z)"))),
@@ -98,7 +100,7 @@ PlanEditor::PlanEditor(JournalDesk* desk, QWidget* parent)
         tr("Write the chosen part: numbers or words, 5..8 for a range, * for as long "
            "as is comfortable, x6 for six times, @1.2s for a count's length"));
     for (const Technique& technique : techniques())
-        m_technique->addItem(QString::fromUtf8(technique.english),
+        m_technique->addItem(QString::fromStdString(techniqueName(technique.key)),
                              QString::fromUtf8(technique.key));
     lay::column(this, {.margins = {24, 8, 28, 14}, .spacing = 8},
                 {buildHead(), m_line, m_lineFault,
@@ -162,7 +164,7 @@ QWidget* PlanEditor::buildOutline()
     button(move, tr("copy"), "partCopy", tr("The same again after it"), [this] {
         if (const Part* part = m_draft.chosenPart()) addPart(tr("Copy a part"), *part);
     });
-    button(move, tr("remove"), "partRemove", tr("Take it away (Delete)"), [this] {
+    button(move, tr("remove"), "partRemove", tr("Remove it (Delete)"), [this] {
         m_draft.change(tr("Remove a part"), [](Plan& p, PartPath& at) { at = removePart(p, at); });
     });
     move->setSpacing(2);
@@ -176,7 +178,7 @@ QWidget* PlanEditor::buildPart()
     auto* cycle = new QWidget(this);
     QPushButton* add = wordButton(tr("Add a phase"), "addPhase", this, tr("After the chosen one"));
     QPushButton* remove = wordButton(tr("Remove the phase"), "removePhase", this,
-                                     tr("Take the chosen phase away (Delete)"));
+                                     tr("Remove the chosen phase (Delete)"));
     lay::column(cycle, {}, {lay::wide(m_canvas), m_phase, lay::row({add, remove, lay::stretch()})});
     connect(add, &QPushButton::clicked, this, &PlanEditor::addPhase);
     connect(remove, &QPushButton::clicked, this, [this] { removePhase(m_canvas->chosen()); });
@@ -260,7 +262,7 @@ void PlanEditor::connectAll()
             TypingRoundName);
     });
     connect(m_sa, &QLineEdit::editingFinished, this, [this] {
-        const auto hz = pitchFromText(m_sa->text().toStdString());
+        const auto hz = pitchFromText(withPoint(m_sa->text()));
         m_draft.change(tr("Change Sa"), [&](Plan& plan, PartPath&) {
             if (hz || m_sa->text().trimmed().isEmpty()) plan.saHz = hz;
         });
@@ -315,7 +317,7 @@ void PlanEditor::showDraft()
     m_count->setVisible(plan.countLengthS.has_value());
     if (plan.countLengthS) m_count->setValue(*plan.countLengthS);
     m_sa->setVisible(namesSwaras(plan));
-    m_sa->setText(plan.saHz ? QString::number(*plan.saHz, 'g', 6) : QString());
+    m_sa->setText(plan.saHz ? QLocale().toString(*plan.saHz, 'g', 6) : QString());
     m_undo->setEnabled(m_draft.undoStack()->canUndo());
     m_redo->setEnabled(m_draft.undoStack()->canRedo());
     m_settingUp = false;
@@ -341,8 +343,7 @@ void PlanEditor::showPart()
     QString line;
     if (const auto* cycles = std::get_if<Cycles>(&part->content)) {
         m_part->setCurrentIndex(CyclePage);
-        m_canvas->setCycle(cycles->phases, countS(),
-                           person ? person->school.terms : Terms::English);
+        m_canvas->setCycle(cycles->phases, countS());
         const auto at = static_cast<std::size_t>(m_canvas->chosen());
         m_phase->setPhase(at < cycles->phases.size() ? std::optional(cycles->phases[at])
                                                      : std::nullopt);
@@ -360,7 +361,7 @@ void PlanEditor::showPart()
         if (m_roundName->text() != name) m_roundName->setText(name);
     }
     showShapeOf(*part);
-    m_repeatName->setText(repeat && *repeat == 1 ? tr("time") : tr("times"));
+    m_repeatName->setText(tr("time(s)", "after the number of times", repeat ? *repeat : 1));
     m_line->setEnabled(!line.isEmpty());
     // What is just being typed is not written over.
     if (!m_line->hasFocus() || !m_line->isModified() || line.isEmpty()) m_line->setText(line);
@@ -382,17 +383,13 @@ void PlanEditor::showShapeOf(const Part& part)
     if (!shape) return;
     Plan shown = m_draft.plan();
     if (m_part->currentIndex() != RestPage) shown.parts = {part};
-    const auto& person = m_desk->person();
-    shape->setPlan(shown, countS(), person ? person->school.terms : Terms::English);
+    shape->setPlan(shown, countS());
 }
 
 void PlanEditor::showFigures()
 {
     const PlanFigures f = planFigures(m_draft.plan(), m_desk->ownCountS());
-    QStringList words{(f.isAtLeast ? tr("at least ") : QString()) + plannedDuration(f.seconds)};
-    if (f.breathsPerMin) words << tr("%1 breaths per minute").arg(*f.breathsPerMin, 0, 'f', 1);
-    if (f.strokes > 0) words << tr("%1 strokes").arg(f.strokes);
-    if (f.longestHoldS > 0) words << tr("longest hold %1 s").arg(f.longestHoldS, 0, 'f', 1);
+    QStringList words = plannedInWords(f);
     const auto& person = m_desk->person();
     if (const std::string pitches =
             humTargetsInWords(m_draft.plan(), person ? person->school.tuning : Tuning::Just);
@@ -525,8 +522,8 @@ void PlanEditor::save()
     emit note(kept->version > 1
                   ? tr("Saved as version %1 of \"%2\". Sittings keep the version that they used.")
                         .arg(kept->version)
-                        .arg(QString::fromStdString(kept->plan.name))
-                  : tr("Saved: \"%1\".").arg(QString::fromStdString(kept->plan.name)));
+                        .arg(shownName(kept->plan.name))
+                  : tr("Saved: \"%1\".").arg(shownName(kept->plan.name)));
     emit closed(kept->plan);
 }
 
@@ -535,7 +532,7 @@ void PlanEditor::leave()
     if (m_draft.isChanged() && !m_asksToLeave) {
         m_asksToLeave = true;
         m_leave->setText(tr("Leave without saving"));
-        emit note(tr("This plan is not saved. Leave once more to let it go."));
+        emit note(tr("This plan is not saved. Leave again to discard it."));
         return;
     }
     emit closed(std::nullopt);

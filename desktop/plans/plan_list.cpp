@@ -4,10 +4,11 @@
 #include "core/curriculum/technique.hpp"
 #include "core/plan/plan_figures.hpp"
 #include "desktop/desk/journal_desk.hpp"
+#include "desktop/language/names.hpp"
 #include "desktop/shapes/lung_shape.hpp"
+#include "desktop/plans/planned_words.hpp"
 #include "desktop/shapes/plan_shape.hpp"
 #include "desktop/theme/theme.hpp"
-#include "desktop/today/today_view.hpp"
 
 #include <QPainter>
 #include <algorithm>
@@ -23,10 +24,9 @@ constexpr double smallWidth = 84;
 QString asksInWords(const Plan& plan, std::optional<double> ownCountS)
 {
     const PlanFigures f = planFigures(plan, ownCountS);
-    QStringList words{(f.isAtLeast ? QObject::tr("at least ") : QString()) +
-                      plannedDuration(f.seconds)};
-    if (f.strokes > 0) words << QObject::tr("%1 strokes").arg(f.strokes);
-    if (f.cycles > 0) words << QObject::tr("%1 cycles").arg(f.cycles);
+    QStringList words{plannedTime(f)};
+    if (f.strokes > 0) words << QObject::tr("%n stroke(s)", nullptr, f.strokes);
+    if (f.cycles > 0) words << QObject::tr("%n cycle(s)", nullptr, f.cycles);
     return words.join(QStringLiteral(" · "));
 }
 
@@ -119,7 +119,7 @@ QVariant PlanListModel::data(const QModelIndex& index, int role) const
     const PlanEntry* e = entry(index);
     if (!e || (role != Qt::DisplayRole && role != Qt::AccessibleTextRole)) return {};
     if (e->isHeading()) return e->heading;
-    const QString name = QString::fromStdString(e->plan.name);
+    const QString name = shownName(e->plan.name);
     return role == Qt::DisplayRole ? name : name + QStringLiteral(", ") + e->asks;
 }
 
@@ -164,7 +164,7 @@ void PlanListDelegate::paint(QPainter* painter, const QStyleOptionViewItem& opti
     painter->setPen(theme.ink);
     painter->setFont(typeface(Type::Body, option.state & QStyle::State_Selected));
     painter->drawText(text, Qt::AlignLeft | Qt::AlignTop,
-                      painter->fontMetrics().elidedText(QString::fromStdString(entry->plan.name),
+                      painter->fontMetrics().elidedText(shownName(entry->plan.name),
                                                         Qt::ElideRight,
                                                         static_cast<int>(text.width())));
     painter->setPen(theme.softInk);

@@ -7,10 +7,11 @@
 #include "desktop/controls/controls.hpp"
 #include "desktop/controls/lay.hpp"
 #include "desktop/desk/journal_desk.hpp"
+#include "desktop/language/names.hpp"
 #include "desktop/plans/plan_editor.hpp"
 #include "desktop/plans/plan_list.hpp"
+#include "desktop/plans/planned_words.hpp"
 #include "desktop/shapes/plan_shape.hpp"
-#include "desktop/today/today_view.hpp"
 
 #include <QFileDialog>
 #include <QLabel>
@@ -25,18 +26,6 @@ namespace {
 
 constexpr int listWidth = 404;
 
-QString figuresInWords(const PlanFigures& f)
-{
-    QStringList words{(f.isAtLeast ? QObject::tr("at least ") : QString()) +
-                      plannedDuration(f.seconds)};
-    if (f.breathsPerMin)
-        words << QObject::tr("%1 breaths per minute").arg(*f.breathsPerMin, 0, 'f', 1);
-    if (f.strokes > 0) words << QObject::tr("%1 strokes").arg(f.strokes);
-    if (f.longestHoldS > 0)
-        words << QObject::tr("longest hold %1 s").arg(f.longestHoldS, 0, 'f', 1);
-    return words.join(QStringLiteral("  ·  "));
-}
-
 } // namespace
 
 PlansView::PlansView(JournalDesk* desk, QWidget* parent)
@@ -50,7 +39,7 @@ PlansView::PlansView(JournalDesk* desk, QWidget* parent)
       m_technique(softLabel({}, Type::Body, this, "planTechnique")),
       m_figures(textLabel({}, Type::Row, this, "planFigures")),
       m_cautions(softLabel({}, Type::Small, this, "planCautions")),
-      m_use(leadButton(tr("Take it today"), "usePlan", this)),
+      m_use(leadButton(tr("Use it today"), "usePlan", this)),
       m_edit(wordButton(tr("Edit…"), "editPlan", this)),
       m_vary(wordButton(tr("Copy and vary…"), "varyPlan", this,
                         tr("Write a plan of your own that begins like this one"))),
@@ -145,20 +134,20 @@ void PlansView::showChosen()
     m_remove->setVisible(entry && entry->ownId != 0);
     m_edit->setVisible(entry && entry->ownId != 0);
     if (!entry) {
-        m_name->setText(tr("No plan answers to \"%1\". Try a technique, a purpose or counts.")
+        m_name->setText(tr("No plan matches \"%1\". Try a technique, a purpose or counts.")
                             .arg(m_search->text()));
         return;
     }
-    const auto& person = m_desk->person();
-    const Terms terms = person ? person->school.terms : Terms::English;
     const PlanFigures f = planFigures(entry->plan, m_desk->ownCountS());
-    m_name->setText(QString::fromStdString(entry->plan.name));
-    m_technique->setText(QString::fromStdString(techniqueName(entry->plan.technique, Terms::Both)) +
-                         (entry->plan.countLengthS
-                              ? tr(", counts of %1 s by the clock").arg(*entry->plan.countLengthS)
-                              : tr(", in your own counts")));
-    m_shape->setPlan(entry->plan, f.countS, terms);
-    m_figures->setText(figuresInWords(f));
+    m_name->setText(shownName(entry->plan.name));
+    const QString technique =
+        QString::fromStdString(techniqueName(entry->plan.technique, Terms::Both));
+    m_technique->setText(
+        entry->plan.countLengthS
+            ? tr("%1, counts of %L2 s by the clock").arg(technique).arg(*entry->plan.countLengthS)
+            : tr("%1, in your own counts").arg(technique));
+    m_shape->setPlan(entry->plan, f.countS);
+    m_figures->setText(plannedInWords(f).join(QStringLiteral("  ·  ")));
     QStringList cautions;
     for (const std::string& text : cautionsFor(demandsOf(entry->plan)))
         cautions << QString::fromStdString(text);
@@ -176,7 +165,7 @@ void PlansView::edit(const Plan& plan, Id ownId)
 void PlansView::editCopy(const Plan& plan)
 {
     Plan copy = plan;
-    copy.name = tr("%1, my way").arg(QString::fromStdString(plan.name)).toStdString();
+    copy.name = tr("%1, my way").arg(shownName(plan.name)).toStdString();
     edit(copy, 0);
 }
 
@@ -192,7 +181,7 @@ void PlansView::importFile(const QString& file)
     const auto plan = m_desk->told(readPlanFile(file.toStdString()));
     if (!plan) return;
     edit(*plan, 0);
-    emit note(tr("Opened from %1. Save it to have it among your plans.").arg(file));
+    emit note(tr("Opened from %1. Save it to add it to your plans.").arg(file));
 }
 
 void PlansView::exportTo(const QString& file)
@@ -214,7 +203,7 @@ void PlansView::askForExport()
     const PlanEntry* entry = m_list->chosen();
     if (!entry) return;
     const QString proposal =
-        QString::fromStdString(entry->plan.name)
+        shownName(entry->plan.name)
             .replace(QRegularExpression(QStringLiteral("[^\\w ,-]")), QStringLiteral("-")) +
         QStringLiteral(".plan.json");
     const QString file =
@@ -228,7 +217,7 @@ void PlansView::remove()
     if (!entry || entry->ownId == 0) return;
     const Id id = entry->ownId;
     m_desk->perform(
-        tr("Archive %1").arg(QString::fromStdString(entry->plan.name)),
+        tr("Archive %1").arg(shownName(entry->plan.name)),
         [this, id] { return m_desk->journal().setPlanArchived(id, true); },
         [this, id] { return m_desk->journal().setPlanArchived(id, false); });
 }

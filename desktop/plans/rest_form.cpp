@@ -18,12 +18,8 @@ RestForm::RestForm(QWidget* parent)
     setObjectName(QStringLiteral("restForm"));
     m_breaths->setSpecialValueText(tr("open"));
     m_seconds->setSpecialValueText(tr("open"));
-    auto* line = new QHBoxLayout;
-    for (QWidget* widget :
-         std::initializer_list<QWidget*>{plainWord(tr("Natural breathing, never scored:"), this),
-                                         m_breaths, plainWord(tr("breaths, or"), this), m_seconds})
-        line->addWidget(widget);
-    line->addStretch(1);
+    auto* line = lay::sentence(tr("Natural breathing, never scored: %1 breaths, or %2"),
+                               {m_breaths, m_seconds}, this);
     lay::column(this, {.margins = {0, 12, 0, 0}}, {line});
     connect(m_breaths, &QSpinBox::valueChanged, this, &RestForm::read);
     connect(m_seconds, &QDoubleSpinBox::valueChanged, this, &RestForm::read);

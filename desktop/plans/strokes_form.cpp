@@ -3,6 +3,7 @@
 
 #include "core/plan/plan_figures.hpp"
 #include "desktop/controls/controls.hpp"
+#include "desktop/controls/lay.hpp"
 
 #include <QHBoxLayout>
 #include <QLabel>
@@ -16,7 +17,7 @@ namespace layakari {
 StrokesForm::StrokesForm(QWidget* parent)
     : QWidget(parent),
       m_style(choiceBox(tr("Kind of strokes"), "strokesStyle",
-                        {tr("kapalabhati: sharp exhales"), tr("bhastrika: in and out")}, this)),
+                        {tr("kapalabhati: sharp <exhales>"), tr("bhastrika: in and out")}, this)),
       m_number(countBox(tr("Strokes"), "strokesNumber", 1, planLimits::strokes, this)),
       m_time(numberBox(tr("Time of the run"), "strokesTime", 1, 3600, 5, 0, tr("s"), this)),
       m_rate(numberBox(tr("Pace"), "strokesRate", 5, 300, 5, 0, tr("per minute"), this)),
@@ -27,15 +28,9 @@ StrokesForm::StrokesForm(QWidget* parent)
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(0, 12, 0, 0);
     column->setSpacing(14);
-    const auto row = [&](std::initializer_list<QWidget*> widgets) {
-        auto* line = new QHBoxLayout;
-        for (QWidget* widget : widgets) line->addWidget(widget);
-        line->addStretch(1);
-        column->addLayout(line);
-    };
-    row({m_style});
-    row({m_number, plainWord(tr("strokes, in"), this), m_time, plainWord(tr("at"), this), m_rate,
-         m_pace});
+    column->addLayout(lay::row({m_style, lay::stretch()}));
+    column->addLayout(lay::sentence(tr("%1 strokes in %2, %3 %4"),
+                                    {m_number, m_time, m_rate, m_pace}, this));
     for (QComboBox* box : {m_style, m_pace})
         connect(box, &QComboBox::activated, this, &StrokesForm::read);
     connect(m_number, &QSpinBox::valueChanged, this, &StrokesForm::read);

@@ -8,6 +8,7 @@
 #include "desktop/shapes/lung_shape.hpp"
 #include "desktop/theme/theme.hpp"
 
+#include <QLocale>
 #include <QPainter>
 #include <QPainterPath>
 #include <algorithm>
@@ -38,7 +39,7 @@ QString capital(const std::string& word)
     return text;
 }
 
-QString oneDecimal(double value) { return QString::number(value, 'f', 1); }
+QString oneDecimal(double value) { return QLocale().toString(value, 'f', 1); }
 
 double cycleCounts(const std::vector<CueStep>& steps, std::size_t from)
 {
@@ -57,10 +58,9 @@ CueView::CueView(QWidget* parent) : QWidget(parent)
     setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Expanding);
 }
 
-void CueView::begin(const std::vector<CueStep>& steps, Terms terms, double countS)
+void CueView::begin(const std::vector<CueStep>& steps, double countS)
 {
     m_steps = steps;
-    m_terms = terms;
     m_countS = countS;
     m_now = {};
     m_heard.clear();
@@ -123,7 +123,7 @@ QString CueView::word() const
     case CueStep::Kind::Phase: break;
     }
     if (step()->phase.sound == PhaseSound::Hum) return tr("Hum");
-    return capital(termFor(step()->phase.kind, m_terms));
+    return capital(termFor(step()->phase.kind));
 }
 
 QString CueView::counted() const
@@ -147,13 +147,13 @@ QString CueView::counted() const
 // How long it has been, and how long it goes on.
 QString CueView::timeInWords() const
 {
-    QString been = tr("%1 min").arg(QString::fromStdString(clockTime(m_now.untilS)));
+    const QString been = QString::fromStdString(durationInWords(m_now.untilS));
     const Remaining remaining = remainingOf(m_steps, m_now.cue);
     if (m_now.cue.over) return been;
-    const QString left = QString::fromStdString(clockTime(std::ceil(remaining.seconds)));
+    const QString left = QString::fromStdString(durationInWords(std::ceil(remaining.seconds)));
     return QStringLiteral("%1  ·  %2")
-        .arg(been, remaining.isAtLeast ? tr("at least %1 min left").arg(left)
-                                       : tr("about %1 min left").arg(left));
+        .arg(been, remaining.isAtLeast ? tr("at least %1 left").arg(left)
+                                       : tr("about %1 left").arg(left));
 }
 
 // Beside the large number: what it is out of.
@@ -169,7 +169,7 @@ QString CueView::besides() const
     }
     case CueStep::Kind::Strokes: return tr("of %1").arg(step()->strokes.strokes);
     case CueStep::Kind::Rest:
-        if (step()->isOpen) return tr("breathe naturally; N goes on");
+        if (step()->isOpen) return tr("breathe naturally; N continues");
         return step()->breaths > 0 ? tr("of %1 natural breaths").arg(step()->breaths)
                                    : tr("breathe naturally");
     case CueStep::Kind::Settle: return tr("a few natural breaths");
@@ -194,7 +194,7 @@ QString CueView::heardInWords() const
     const LiveFigures& heard = m_now.heard;
     if (m_now.recordingFailure) return QString::fromStdString(m_now.recordingFailure->message());
     if (m_now.silentForS > 0)
-        return tr("Nothing has come from the microphone for %1 s: is it muted, or its plug out?")
+        return tr("Nothing has come from the microphone for %1 s. Is it muted or unplugged?")
             .arg(m_now.silentForS, 0, 'f', 0);
     if (m_now.breathInHold) return tr("a breath is heard in the hold");
     if (!m_showsHeard) return {};
@@ -202,27 +202,27 @@ QString CueView::heardInWords() const
     const CueStep* step = this->step();
     if (step && step->kind == CueStep::Kind::Strokes) {
         if (heard.strokes > 0) words << tr("heard %1").arg(heard.strokes);
-        if (heard.strokesPerMin) words << tr("%1 per minute").arg(*heard.strokesPerMin, 0, 'f', 0);
+        if (heard.strokesPerMin) words << tr("%L1 per minute").arg(*heard.strokesPerMin, 0, 'f', 0);
         return words.join(QStringLiteral("  ·  "));
     }
     if (heard.humHz)
         words << (heard.humCents
-                      ? tr("%1 Hz, %2%3 cents")
+                      ? tr("%L1 Hz, %2%3 cents")
                             .arg(*heard.humHz, 0, 'f', 1)
                             .arg(*heard.humCents < 0 ? QStringLiteral("−") : QStringLiteral("+"))
                             .arg(std::fabs(*heard.humCents), 0, 'f', 0)
-                      : tr("%1 Hz").arg(*heard.humHz, 0, 'f', 1));
+                      : tr("%L1 Hz").arg(*heard.humHz, 0, 'f', 1));
     if (!isLed() && heard.now && heard.now->phase && heard.now->confidence > sureEnough)
-        words << tr("heard: %1").arg(QString::fromStdString(termFor(*heard.now->phase, m_terms)));
+        words << tr("heard: %1").arg(QString::fromStdString(termFor(*heard.now->phase)));
     if (!heard.lately.empty()) {
         QStringList kept;
         for (const LiveFigures::Kept& k : heard.lately)
-            kept << tr("%1 %2").arg(QString::fromStdString(shortTermFor(k.phase, m_terms)),
+            kept << tr("%1 %2").arg(QString::fromStdString(shortTermFor(k.phase)),
                                     oneDecimal(k.counts));
         words << tr("the last cycle in counts: %1").arg(kept.join(QStringLiteral(", ")));
     }
     if (heard.countS && heard.cycles > 0)
-        words << tr("one count %1 s").arg(*heard.countS, 0, 'f', 2);
+        words << tr("one count %L1 s").arg(*heard.countS, 0, 'f', 2);
     return words.join(QStringLiteral("  ·  "));
 }
 
@@ -316,9 +316,10 @@ void CueView::paintWords(QPainter& painter, const Theme& theme) const
     Phase told = isPhase ? step->phase : Phase{};
     if (told.sound == PhaseSound::Hum) told.sound = PhaseSound::Plain; // it is the word above
     QString traits = isPhase ? traitsInWords(told) : QString();
-    if (m_now.cue.paused) traits = tr("Breathe naturally. Space goes on: the cycle begins again.");
+    if (m_now.cue.paused) traits = tr("Breathe naturally. Space continues: the cycle begins again.");
     if (isPhase && m_now.cue.waits)
-        traits = traits.isEmpty() ? tr("whenever it comes") : traits + tr(", whenever it comes");
+        traits = traits.isEmpty() ? tr("whenever it comes")
+                                  : tr("%1, whenever it comes").arg(traits);
     painter.setFont(typeface(Type::Figure));
     painter.setPen(theme.ink);
     painter.drawText(QRectF(margin, left.bottom(), width() - 2 * margin, 44),

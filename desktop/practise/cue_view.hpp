@@ -19,7 +19,7 @@ class CueView : public QWidget {
 public:
     explicit CueView(QWidget* parent = nullptr);
 
-    void begin(const std::vector<CueStep>& steps, Terms terms, double countS);
+    void begin(const std::vector<CueStep>& steps, double countS);
     /// Whether what is heard is shown, or nothing of it until the end.
     void setShowsHeard(bool shows) { m_showsHeard = shows; }
     /// Whether the breath stands still while the line of now goes through it, for those whom a
@@ -49,7 +49,6 @@ private:
         double cents = 0;
     };
     std::vector<CueStep> m_steps;
-    Terms m_terms = Terms::English;
     double m_countS = 1; ///< where nothing leads
     bool m_showsHeard = true;
     bool m_isStill = false;

@@ -3,6 +3,7 @@
 
 #include "desktop/controls/controls.hpp"
 #include "desktop/controls/lay.hpp"
+#include "desktop/language/names.hpp"
 #include "desktop/shapes/plan_shape.hpp"
 
 #include <QKeyEvent>
@@ -34,7 +35,7 @@ GuessView::GuessView(QWidget* parent)
     setFocusPolicy(Qt::StrongFocus);
 }
 
-void GuessView::show(const std::vector<PlanGuess>& guesses, Terms terms)
+void GuessView::show(const std::vector<PlanGuess>& guesses)
 {
     m_guesses = guesses;
     while (QLayoutItem* old = m_rows->takeAt(0)) {
@@ -42,18 +43,17 @@ void GuessView::show(const std::vector<PlanGuess>& guesses, Terms terms)
         delete old;
     }
     m_sentence->setText(guesses.empty()
-                            ? tr("No plan that is known fits what was heard.")
-                            : tr("What was it? By what was heard, one of these, the likeliest "
-                                 "first. What cannot be heard, such as a nostril, only you know."));
-    for (std::size_t i = 0; i < guesses.size(); ++i) m_rows->addWidget(rowOf(i, terms));
+                            ? tr("No known plan fits what was heard.")
+                            : tr("What was it? These fit the sound, the likeliest first. Only you know what cannot be heard, such as the nostril."));
+    for (std::size_t i = 0; i < guesses.size(); ++i) m_rows->addWidget(rowOf(i));
 }
 
-QWidget* GuessView::rowOf(std::size_t index, Terms terms)
+QWidget* GuessView::rowOf(std::size_t index)
 {
     const PlanGuess& guess = m_guesses[index];
     auto* row = new QWidget(this);
     auto* shape = new PlanShape(row);
-    shape->setPlan(guess.plan, guess.countLengthS.value_or(1), terms);
+    shape->setPlan(guess.plan, guess.countLengthS.value_or(1));
     shape->setFixedWidth(shapeWidth);
     shape->setMinimumHeight(leastShapeHeight);
     shape->setMaximumHeight(mostShapeHeight);
@@ -63,14 +63,14 @@ QWidget* GuessView::rowOf(std::size_t index, Terms terms)
             ? leadButton(name, "guess0", row, tr("Save it as this plan (Enter)"))
             : wordButton(name, index == 1 ? "guess1" : "guess2", row, tr("Save it as this plan"));
     choose->setAccessibleName(name + QStringLiteral(": ") +
-                              QString::fromStdString(guess.plan.name));
+                              shownName(guess.plan.name));
     connect(choose, &QPushButton::clicked, this,
             [this, index] { emit chosen(m_guesses[index].plan); });
     lay::row(
         row, {.spacing = 28},
         {shape, lay::wide(lay::column(
                     {.spacing = 4},
-                    {textLabel(QString::fromStdString(guess.plan.name), Type::Row, row, "", true),
+                    {textLabel(shownName(guess.plan.name), Type::Row, row, "", true),
                      softLabel(QString::fromStdString(fitInWords(guess)), Type::Body, row),
                      lay::at(Qt::AlignLeft, choose), lay::stretch()}))});
     return row;

@@ -17,7 +17,7 @@ class GuessView : public QWidget {
 public:
     explicit GuessView(QWidget* parent = nullptr);
 
-    void show(const std::vector<PlanGuess>& guesses, Terms terms);
+    void show(const std::vector<PlanGuess>& guesses);
 
 signals:
     void chosen(const std::optional<Plan>& plan); ///< nothing: none of them
@@ -30,7 +30,7 @@ private:
     QVBoxLayout* m_rows;
     std::vector<PlanGuess> m_guesses;
 
-    QWidget* rowOf(std::size_t index, Terms terms);
+    QWidget* rowOf(std::size_t index);
 };
 
 } // namespace layakari

@@ -62,7 +62,7 @@ PractisePage::PractisePage(JournalDesk* desk, const QString& settingsFile, QWidg
         showButtons();
     });
     connect(m_practising, &Practising::finishing, this, [this](double done) {
-        m_bar->showProgress(tr("Listening again to all of it…"), done);
+        m_bar->showProgress(tr("Listening to the whole recording once more…"), done);
     });
     connect(m_practising, &Practising::failed, this, [this](const QString& message) {
         m_stack->setCurrentIndex(readyPage);
@@ -151,7 +151,7 @@ void PractisePage::begin()
     if (!m_practising->input() || !m_practising->isOpen()) m_practising->setInput(m_ready->input());
     const double countS = setup.how.countS;
     if (!m_practising->begin(std::move(setup), m_ready->plan())) return;
-    m_cue->begin(m_practising->steps(), person->school.terms, countS);
+    m_cue->begin(m_practising->steps(), countS);
     m_cue->setShowsHeard(m_ready->showsHeard());
     m_cue->setStill(m_ready->isStill());
     m_isSimulated = m_ready->isSimulated();
@@ -180,8 +180,7 @@ void PractisePage::keep(const PracticeSession::Ended& ended)
         return;
     }
     m_toBeNamed = practised;
-    const auto& person = m_desk->person();
-    m_guess->show(ended.guesses, person ? person->school.terms : Terms::English);
+    m_guess->show(ended.guesses);
     m_stack->setCurrentIndex(guessPage);
     m_guess->setFocus();
 }

@@ -7,6 +7,7 @@
 #include "desktop/controls/controls.hpp"
 #include "desktop/controls/lay.hpp"
 #include "desktop/desk/journal_desk.hpp"
+#include "desktop/language/names.hpp"
 #include "desktop/shapes/plan_shape.hpp"
 #include "desktop/sound/microphone.hpp"
 #include "desktop/sound/simulated_microphone.hpp"
@@ -32,17 +33,7 @@ constexpr std::array loudness{0.0, 0.25, 0.6, 1.0};
 // Real time first; the others are for a look at the program and for tests.
 constexpr std::array paces{1.0, 4.0, 0.0};
 
-QHBoxLayout* lineOf(std::initializer_list<QWidget*> widgets)
-{
-    auto* line = new QHBoxLayout;
-    line->setContentsMargins(0, 0, 0, 0);
-    line->setSpacing(10);
-    for (QWidget* widget : widgets) line->addWidget(widget);
-    line->addStretch(1);
-    return line;
-}
-
-QWidget* groupOf(QHBoxLayout* line, QWidget* parent)
+QWidget* groupOf(QLayout* line, QWidget* parent)
 {
     auto* group = new QWidget(parent);
     group->setLayout(line);
@@ -135,22 +126,19 @@ QWidget* ReadyView::buildLeft()
     column->setSpacing(8);
     column->addWidget(m_sentence);
     column->addWidget(m_shape, 100);
-    column->addLayout(lineOf({plainWord(tr("Led by"), this), m_lead}));
+    column->addLayout(lay::sentence(tr("Led by %1"), {m_lead}, this));
     column->addWidget(m_leadNote);
-    m_counts = groupOf(
-        lineOf({plainWord(tr("One count"), this), m_count, plainWord(tr("or"), this), m_tempo,
-                plainWord(tr("per minute, each minute slower by"), this), m_slower}),
-        this);
+    m_counts = groupOf(lay::sentence(tr("One count %1 or %2 per minute, each minute slower by %3"),
+                                     {m_count, m_tempo, m_slower}, this),
+                       this);
     m_around = groupOf(
-        lineOf({plainWord(tr("Settle"), this), m_settle, plainWord(tr("s before, and stay"), this),
-                m_stay, plainWord(tr("s after"), this)}),
+        lay::sentence(tr("Settle %1 s before, and stay %2 s after"), {m_settle, m_stay}, this),
         this);
-    m_tones = groupOf(
-        lineOf({plainWord(tr("Tones: phases"), this), m_phaseTones, plainWord(tr("counts"), this),
-                m_countTones, plainWord(tr("strokes"), this), m_strokeTones}),
-        this);
+    m_tones = groupOf(lay::sentence(tr("Tones: phases %1 counts %2 strokes %3"),
+                                    {m_phaseTones, m_countTones, m_strokeTones}, this),
+                      this);
     for (QWidget* group : {m_counts, m_around, m_tones}) column->addWidget(group);
-    column->addLayout(lineOf({m_shows, m_still}));
+    column->addLayout(lay::row({.spacing = 10}, {m_shows, m_still, lay::stretch()}));
     column->addStretch(1); // where nothing is drawn
     return left;
 }
@@ -158,7 +146,7 @@ QWidget* ReadyView::buildLeft()
 QWidget* ReadyView::buildRight()
 {
     auto* inner = new QWidget(this);
-    m_simulated = groupOf(lineOf({m_temperament, m_pace}), this);
+    m_simulated = groupOf(lay::row({.spacing = 10}, {m_temperament, m_pace, lay::stretch()}), this);
     lay::column(inner, {.margins = {0, 0, 8, 0}, .spacing = 8},
                 {textLabel(tr("The microphone"), Type::Body, this, "", true), m_microphone,
                  m_simulated, lay::at(Qt::AlignLeft, m_try), m_trying, m_checked, lay::gap(14),
@@ -186,10 +174,15 @@ double ReadyView::countS() const { return m_count->value(); }
 void ReadyView::restore()
 {
     const QSettings settings(m_settingsFile, QSettings::IniFormat);
+    // Devices and practitioners by their names; what the program names, by place, in any language.
+    // Version 0.3 kept all by name.
     const auto choose = [&](QComboBox* box, const char* key, int otherwise) {
-        const int at = box->findText(
-            settings.value(QStringLiteral("practise/") + QLatin1String(key)).toString());
-        box->setCurrentIndex(at >= 0 ? at : otherwise);
+        const QString kept =
+            settings.value(QStringLiteral("practise/") + QLatin1String(key)).toString();
+        bool isPlace = false;
+        const int place = kept.toInt(&isPlace);
+        const int at = isPlace ? place : box->findText(kept);
+        box->setCurrentIndex(at >= 0 && at < box->count() ? at : otherwise);
     };
     choose(m_lead, "lead", ByClock);
     choose(m_phaseTones, "phases", 2);
@@ -214,8 +207,11 @@ void ReadyView::remember() const
                                                      {"microphone", m_microphone},
                                                      {"temperament", m_temperament},
                                                      {"pace", m_pace}};
-    for (const auto& [key, box] : boxes)
-        settings.setValue(QStringLiteral("practise/") + QLatin1String(key), box->currentText());
+    for (const auto& [key, box] : boxes) {
+        const bool isNamed = box == m_temperament || (box == m_microphone && !isSimulated());
+        settings.setValue(QStringLiteral("practise/") + QLatin1String(key),
+                          isNamed ? QVariant(box->currentText()) : QVariant(box->currentIndex()));
+    }
     settings.setValue(QStringLiteral("practise/slower"), m_slower->value());
     settings.setValue(QStringLiteral("practise/settle"), m_settle->value());
     settings.setValue(QStringLiteral("practise/shows"), m_shows->isChecked());
@@ -250,8 +246,7 @@ void ReadyView::refresh()
         m_leadNote->setText(tr("The cue waits for your breath and only counts along."));
         break;
     default:
-        m_leadNote->setText(tr("Nothing is cued. What you do is recorded, shown and read; which "
-                               "plan it was is asked at the end. Stop it yourself."));
+        m_leadNote->setText(tr("There are no cues. What you do is recorded, shown and read; at the end you are asked which plan it was. You stop it yourself."));
     }
     for (QWidget* group : {m_counts, m_around, m_tones}) group->setVisible(!isFree());
     m_slower->setEnabled(m_lead->currentIndex() == ByClock);
@@ -265,15 +260,14 @@ void ReadyView::refreshPlan()
 {
     if (m_settingUp) return;
     const auto& person = m_desk->person();
-    const Terms terms = person ? person->school.terms : Terms::English;
     m_shape->setVisible(!isFree());
-    m_shape->setPlan(m_plan, countS(), terms);
+    m_shape->setPlan(m_plan, countS());
     const QString name = person
                              ? QString::fromStdString(person->name).section(QLatin1Char(' '), 0, 0)
                              : tr("Nobody");
     m_sentence->setText(
         isFree() ? tr("%1 practises freely.").arg(name)
-                 : tr("%1 practises: %2.").arg(name, QString::fromStdString(m_plan.name)));
+                 : tr("%1 practises: %2.").arg(name, shownName(m_plan.name)));
     m_begin->setEnabled(person.has_value());
     m_begin->setToolTip(person ? tr("Begin to settle and to record (Enter)")
                                : tr("Add a person first: Prepare, People"));
@@ -320,7 +314,7 @@ void ReadyView::showTrying(double done)
 {
     m_trying->show();
     m_trying->setValue(static_cast<int>(100 * done));
-    m_checked->setText(tr("Breathe as you will, for ten seconds."));
+    m_checked->setText(tr("Breathe as you like for ten seconds."));
 }
 
 void ReadyView::showChecked(const SoundCheck::Result& result)

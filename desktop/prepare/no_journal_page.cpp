@@ -4,6 +4,7 @@
 #include "core/journal/backup.hpp"
 #include "desktop/controls/controls.hpp"
 #include "desktop/desk/journal_desk.hpp"
+#include "desktop/language/dates.hpp"
 
 #include <QLabel>
 #include <QPushButton>
@@ -13,7 +14,7 @@ namespace layakari {
 
 namespace {
 
-QString dayInWords(Day day) { return toQDate(day).toString(QStringLiteral("d MMMM yyyy")); }
+QString dayInWords(Day day) { return dateWithYear(toQDate(day)); }
 
 } // namespace
 

@@ -103,7 +103,7 @@ PreparePage::PreparePage(JournalDesk* desk, SittingActions* actions, QWidget* pa
     connect(m_handIn, &HandInView::answersWanted, this, &PreparePage::answersWanted);
     connect(m_desk, &JournalDesk::failed, m_bar, &MessageBar::showError);
     connect(m_desk, &JournalDesk::done, this, [this](const QString& what) {
-        m_bar->showNote(tr("Done: %1. Ctrl+Z takes it back.").arg(what));
+        m_bar->showNote(tr("Done: %1. Ctrl+Z undoes it.").arg(what));
     });
     connect(m_bar, &MessageBar::stopWanted, m_bar, &QWidget::hide);
     showPlaces();
@@ -136,7 +136,7 @@ void PreparePage::handInAll(const QStringList& paths)
 {
     showView(HandIn);
     const int taken = m_intake->takeIn(paths);
-    if (taken == 0) m_bar->showNote(tr("Nothing new in it to read."));
+    if (taken == 0) m_bar->showNote(tr("There is nothing new in it to read."));
 }
 
 void PreparePage::note(const QString& text) { m_bar->showNote(text); }

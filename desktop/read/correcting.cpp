@@ -68,8 +68,8 @@ void Correcting::addNames()
         Correction::Name meant;
     };
     for (const Choice& choice :
-         {Choice{tr("This is an inhale"), "nameInhale", Qt::Key_I, Correction::Name::Inhale},
-          Choice{tr("This is an exhale"), "nameExhale", Qt::Key_E, Correction::Name::Exhale},
+         {Choice{tr("This is an <inhale>"), "nameInhale", Qt::Key_I, Correction::Name::Inhale},
+          Choice{tr("This is an <exhale>"), "nameExhale", Qt::Key_E, Correction::Name::Exhale},
           Choice{tr("This is a hold"), "nameHold", Qt::Key_H, Correction::Name::Hold},
           Choice{tr("This is neither breath nor hold"), "nameNothing", Qt::Key_N,
                  Correction::Name::Nothing}})
@@ -78,15 +78,15 @@ void Correcting::addNames()
                 add({Correction::Kind::Rename, middleOf(phase()), 0, meant});
             }));
     m_ofPhase.push_back(
-        addAction(m_menu, tr("Two phases: cut it in the middle, or where it plays"), "split",
+        addAction(m_menu, tr("Split it: in the middle, or where it plays"), "split",
                   Qt::Key_S, [this] {
                       const ReadPhase& p = phase();
                       const bool plays = m_cursorS && *m_cursorS > p.startS && *m_cursorS < p.endS;
                       add({Correction::Kind::Split, plays ? *m_cursorS : middleOf(p)});
                   }));
-    m_swapCycle = addAction(m_menu, tr("Swap inhale and exhale in this cycle"), "swapCycle",
+    m_swapCycle = addAction(m_menu, tr("Swap <inhale> and <exhale> in this cycle"), "swapCycle",
                             Qt::SHIFT | Qt::Key_X, [this] { swapCycle(); });
-    m_join = addAction(m_menu, tr("One phase with the next"), "join", Qt::Key_J, [this] {
+    m_join = addAction(m_menu, tr("Join it with the next phase"), "join", Qt::Key_J, [this] {
         add({Correction::Kind::Join, phase().endS});
     });
 }
@@ -99,7 +99,7 @@ void Correcting::addMarks()
         Qt::Key key;
         Correction::Kind kind;
     };
-    for (const Choice& choice : {Choice{tr("The phase, or the whole row: this is rest"), "markRest",
+    for (const Choice& choice : {Choice{tr("This phase, or the whole row, is rest"), "markRest",
                                         Qt::Key_R, Correction::Kind::MarkRest},
                                  Choice{tr("… this is practice"), "markPractice", Qt::Key_P,
                                         Correction::Kind::MarkPractice},
@@ -121,10 +121,10 @@ void Correcting::mark(Correction::Kind kind)
 
 void Correcting::addStrokes()
 {
-    m_ofStroke.push_back(addAction(m_menu, tr("A stroke more here, or after this one"), "addStroke",
+    m_ofStroke.push_back(addAction(m_menu, tr("Add a stroke here, or after this one"), "addStroke",
                                    Qt::Key_Plus, [this] { addStrokeHere(); }));
     m_ofStroke.push_back(
-        addAction(m_menu, tr("This is no stroke"), "removeStroke", Qt::Key_Minus, [this] {
+        addAction(m_menu, tr("This is not a stroke"), "removeStroke", Qt::Key_Minus, [this] {
             add({Correction::Kind::RemoveStroke, *m_placeS});
         }));
 }
@@ -153,13 +153,13 @@ void Correcting::addSnaps(QMenu* menu)
         bool ofEnd;
         Towards towards;
     };
-    for (const Snap& s : {Snap{tr("Begin at the change before"), "beginAtEarlier",
+    for (const Snap& s : {Snap{tr("Begin at the previous change of sound"), "beginAtEarlier",
                                Qt::ALT | Qt::Key_Up, false, Towards::Earlier},
-                          Snap{tr("Begin at the next change"), "beginAtLater",
+                          Snap{tr("Begin at the next change of sound"), "beginAtLater",
                                Qt::ALT | Qt::Key_Down, false, Towards::Later},
-                          Snap{tr("End at the change before"), "endAtEarlier",
+                          Snap{tr("End at the previous change of sound"), "endAtEarlier",
                                Qt::CTRL | Qt::Key_Up, true, Towards::Earlier},
-                          Snap{tr("End at the next change"), "endAtLater", Qt::CTRL | Qt::Key_Down,
+                          Snap{tr("End at the next change of sound"), "endAtLater", Qt::CTRL | Qt::Key_Down,
                                true, Towards::Later}})
         m_ofPhase.push_back(addAction(menu, s.text, s.name, QKeySequence(s.keys),
                                       [this, s] { snap(s.ofEnd, s.towards); }));
@@ -308,7 +308,7 @@ void Correcting::update()
     m_swapCycle->setEnabled(m_phase && phase().cycle);
     m_takeBack->setEnabled(m_phase && phase().corrected && !done().empty());
     m_takeBack->setText(
-        tr("Take back what was corrected here (%1 in all)").arg(static_cast<int>(done().size())));
+        tr("Undo the corrections here (%1 in all)").arg(static_cast<int>(done().size())));
 }
 
 std::optional<std::size_t> nextDoubtful(const Reading& reading, std::optional<std::size_t> from)

@@ -2,6 +2,7 @@
 #include "desktop/read/empty_page.hpp"
 
 #include "desktop/controls/lay.hpp"
+#include "desktop/language/dates.hpp"
 #include "desktop/theme/theme.hpp"
 
 #include <QFileInfo>
@@ -17,8 +18,7 @@ EmptyPage::EmptyPage(QWidget* parent)
       m_title(new QLabel(tr("Drop a recording of a practice here."), this)),
       m_how(new QLabel(
           tr("A voice memo from a phone will do, or any sound file: M4A, MP3, Opus, FLAC, WAV. "
-             "The plan is found from the sound, or chosen above. You see each inhale, hold and "
-             "exhale against its target."),
+             "The plan is found from the sound, or chosen above. You see each <inhale>, hold and <exhale> against its target."),
           this)),
       m_caution(new QLabel(tr("Holding the breath and forced breathing do not suit everyone. "
                               "Stop and breathe naturally if you feel dizzy, panicky or in "
@@ -59,7 +59,7 @@ void EmptyPage::setRecent(const QStringList& files)
         const QFileInfo info(file);
         if (!info.exists()) continue;
         const QString when =
-            QLocale().toString(info.lastModified(), QStringLiteral("ddd d MMM, HH:mm"));
+            shortMoment(info.lastModified());
         auto* item =
             new QListWidgetItem(info.completeBaseName() + QStringLiteral("   ") + when, m_recent);
         item->setData(Qt::UserRole, file);

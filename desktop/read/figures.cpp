@@ -9,6 +9,7 @@
 #include "desktop/help/explain_note.hpp"
 #include "desktop/theme/theme.hpp"
 
+#include <QLocale>
 #include <QHBoxLayout>
 #include <QLabel>
 #include <QVBoxLayout>
@@ -29,9 +30,9 @@ QLabel* label(const char* name, QWidget* parent)
 QString soundInWords(const Quality& quality)
 {
     if (quality.advice.empty()) return {};
-    const QString lead =
-        quality.verdict == Quality::Verdict::Poor ? QObject::tr("Hard to read: ") : QString();
-    return lead + QString::fromStdString(say(quality.advice.front())).toHtmlEscaped();
+    const QString advice = QString::fromStdString(say(quality.advice.front())).toHtmlEscaped();
+    return quality.verdict == Quality::Verdict::Poor ? QObject::tr("Hard to read. %1").arg(advice)
+                                                     : advice;
 }
 
 } // namespace
@@ -136,7 +137,8 @@ void Figures::showNotes(const Reading& reading)
         if (i < mostShown) shown << text;
     }
     if (notes.size() > mostShown)
-        shown.last() += tr(" <i>and %1 more</i>").arg(notes.size() - mostShown);
+        shown.last() = tr("%1 <i>and %n more</i>", nullptr, static_cast<int>(notes.size() - mostShown))
+                           .arg(shown.last());
     m_notes->setText(shown.join(QStringLiteral("<br>")));
     m_notes->setToolTip(notes.size() > mostShown
                             ? QStringLiteral("<p>") + all.join(QStringLiteral("</p><p>")) +
@@ -160,7 +162,7 @@ void Figures::showStrokes(const Reading& reading)
     for (const ReadStrokeRun& run : reading.strokeRuns)
         uneven = std::max(uneven, run.intervalCv.value_or(0));
     set(m_count, HeadFigure::StrokeEvenness,
-        reading.strokeRuns.empty() ? QString() : tr("± %1 %").arg(100 * uneven, 0, 'f', 0), {},
+        reading.strokeRuns.empty() ? QString() : tr("± %L1 %").arg(100 * uneven, 0, 'f', 0), {},
         tr("from stroke to stroke"));
 }
 
@@ -182,7 +184,7 @@ void Figures::show(const Reading& reading)
     if (!reading.plan) {
         if (!reading.strokeRuns.empty() && reading.cycles.empty()) return showStrokes(reading);
         set(m_accuracy, HeadFigure::BreathRate,
-            s.breathsPerMin ? QString::number(*s.breathsPerMin, 'f', 1) : QString(), {},
+            s.breathsPerMin ? QLocale().toString(*s.breathsPerMin, 'f', 1) : QString(), {},
             tr("breaths per minute"));
         set(m_completion, HeadFigure::Breaths,
             s.breathsPerMin ? QString::number(s.cyclesHeard) : QString(), {}, tr("breaths heard"));
@@ -205,20 +207,20 @@ void Figures::show(const Reading& reading)
     if (s.humsPlanned > 0 && s.pitchHz) {
         const bool hasTarget = s.pitchOffCents.has_value();
         set(m_count, HeadFigure::Pitch,
-            hasTarget ? tr("%1 cents").arg(*s.pitchOffCents, 0, 'f', 0)
-                      : tr("%1 Hz").arg(*s.pitchHz, 0, 'f', 0),
-            s.pitchSteadinessCents ? tr("± %1 cents").arg(*s.pitchSteadinessCents, 0, 'f', 0)
+            hasTarget ? tr("%L1 cents").arg(*s.pitchOffCents, 0, 'f', 0)
+                      : tr("%L1 Hz").arg(*s.pitchHz, 0, 'f', 0),
+            s.pitchSteadinessCents ? tr("± %L1 cents").arg(*s.pitchSteadinessCents, 0, 'f', 0)
                                    : QString(),
             hasTarget ? tr("off the pitch") : tr("pitch of the hums"));
         return;
     }
     const bool clocked = reading.plan->countLengthS.has_value();
     set(m_count, HeadFigure::CountLength,
-        s.countLengthS ? tr("%1 s").arg(*s.countLengthS, 0, 'f', 2) : QString(),
+        s.countLengthS ? tr("%L1 s").arg(*s.countLengthS, 0, 'f', 2) : QString(),
         clocked || !s.countLengthSdS
             ? QString()
             : QStringLiteral("± %1").arg(std::max(0.01, 2 * *s.countLengthSdS), 0, 'f', 2),
-        clocked ? tr("a count, by the clock") : tr("a count, your own"));
+        clocked ? tr("a count, by the clock") : tr("a count of your own"));
 }
 
 } // namespace layakari

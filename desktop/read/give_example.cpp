@@ -4,7 +4,7 @@
 #include "core/evaluate/example.hpp"
 #include "desktop/controls/question.hpp"
 
-#include <QCoreApplication>
+#include <QObject>
 #include <QDir>
 #include <QFileDialog>
 
@@ -12,27 +12,25 @@ namespace layakari {
 
 namespace {
 
-QString tr(const char* text) { return QCoreApplication::translate("GiveExample", text); }
-
 } // namespace
 
 std::optional<Result<QString>> giveExample(QWidget* over, const Reading& reading,
                                            const QString& sound)
 {
     const Question question{
-        tr("Give this recording as an example?"),
-        tr("The recording is copied into a folder of your choice, with a file that says where each "
+        QObject::tr("Give this recording as an example?"),
+        QObject::tr("The recording is copied into a folder of your choice, with a file that says where each "
            "phase begins and ends. With it Layakari can be measured and made better. Nothing is "
            "sent anywhere. No name goes with it, but everyone who can be heard in it can be "
            "heard in the copy: listen to it first, and ask them."),
-        tr("Choose a folder"), tr("Keep it to myself")};
+        QObject::tr("Choose a folder"), QObject::tr("Keep it to myself")};
     if (!isAgreed(over, question)) return std::nullopt;
-    const QString folder = QFileDialog::getExistingDirectory(over, tr("A folder for examples"));
+    const QString folder = QFileDialog::getExistingDirectory(over, QObject::tr("A folder for examples"));
     if (folder.isEmpty()) return std::nullopt;
     const auto copy = exportExample(reading, sound.toStdString(), folder.toStdString());
     if (!copy) return Result<QString>(fail(copy.error()));
     return Result<QString>(
-        tr("The recording and its labels are in %1.")
+        QObject::tr("The recording and its labels are in %1.")
             .arg(QDir::toNativeSeparators(QString::fromStdString(copy->string()))));
 }
 

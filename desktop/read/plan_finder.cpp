@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "desktop/read/plan_finder.hpp"
+#include "desktop/language/names.hpp"
 
 #include <QMenu>
 
@@ -22,9 +23,9 @@ void PlanFinder::setRecording(const std::shared_ptr<const Listened>& listened, b
     ++m_generation;
     m_listened = listened;
     m_known = known;
-    m_question = fit ? tr("Found by ear. Another plan?") : tr("Which plan was it?");
+    m_question = fit ? tr("Plan found from the sound. Another?") : tr("Which plan was it?");
     ask();
-    const QString look = tr("Look for the presets that fit best what was heard (G)");
+    const QString look = tr("Looks for the plans that fit the sound best (G)");
     setToolTip(fit ? tr("This plan fits %1 %. %2").arg(qRound(100 * *fit)).arg(look) : look);
     setVisible(listened && (!hasPlan || fit));
 }
@@ -82,7 +83,7 @@ void PlanFinder::offer(const std::vector<PlanGuess>& guesses)
     menu->setAttribute(Qt::WA_DeleteOnClose);
     for (const PlanGuess& guess : guesses)
         connect(menu->addAction(tr("%1  (%2)")
-                                    .arg(QString::fromStdString(guess.plan.name),
+                                    .arg(shownName(guess.plan.name),
                                          QString::fromStdString(fitInWords(guess)))),
                 &QAction::triggered, this, [this, plan = guess.plan] { emit chosen(plan); });
     menu->popup(mapToGlobal(QPoint(0, height())));

@@ -23,9 +23,9 @@ struct Speed {
     double pace;
     const char* text;
 };
-constexpr std::array paces{Speed{1, QT_TR_NOOP("Normal speed")},
-                           Speed{0.75, QT_TR_NOOP("¾ of its pace")},
-                           Speed{0.5, QT_TR_NOOP("½ of its pace")}};
+constexpr std::array paces{Speed{1, QT_TRANSLATE_NOOP("layakari::Playback", "Normal speed")},
+                           Speed{0.75, QT_TRANSLATE_NOOP("layakari::Playback", "¾ speed")},
+                           Speed{0.5, QT_TRANSLATE_NOOP("layakari::Playback", "½ speed")}};
 
 } // namespace
 
@@ -44,7 +44,7 @@ Playback::Playback(QWidget* page, StaffView* staff, SoundStrip* strip)
       m_slow(sideButton(tr(paces[0].text), "slow", page,
                         tr("Play slower, at the same pitch; once more for slower still (W)"))),
       m_tones(sideButton(tr("Play tones"), "playTones", page,
-                         tr("Play the pitch that was meant, then the one that was heard (T)")))
+                         tr("Play the target pitch, then the one that was heard (T)")))
 {
     m_loop->setCheckable(true);
     m_slow->setCheckable(true);

@@ -54,8 +54,8 @@ ReadPage::ReadPage(QWidget* parent)
       m_save(wordButton(tr("Save"), "saveSitting", this)),
       m_export(wordButton(tr("Export…"), "export", this,
                           tr("This reading as JSON, or its rows as a picture (Ctrl+E)"))),
-      m_swap(sideButton(tr("Swap inhales and exhales"), "swap", this,
-                        tr("The inhales shown are exhales, and the exhales inhales (X)"))),
+      m_swap(sideButton(tr("Swap <inhales> and <exhales>"), "swap", this,
+                        tr("The <inhales> shown are <exhales>, and the <exhales> <inhales> (X)"))),
       m_staff(new StaffView(this)),
       m_staffHead(new StaffHead(m_staff, this)),
       m_strip(new SoundStrip(this)),
@@ -64,7 +64,7 @@ ReadPage::ReadPage(QWidget* parent)
       m_correcting(new Correcting(this, m_staff)),
       m_questions(new QuestionBar(this)),
       m_correct(sideButton(tr("Correct"), "correct", this,
-                           tr("Put right what was heard wrong: choose a phase first")))
+                           tr("Correct what was heard wrong: choose a phase first")))
 {
     setObjectName(QStringLiteral("readPage"));
     buildLayout();
@@ -126,7 +126,7 @@ void ReadPage::connectAll()
     });
     connect(m_correcting, &Correcting::changed, this, &ReadPage::readCorrected);
     connect(m_correcting, &Correcting::nothingChanges, this,
-            [this] { m_bar->showNote(tr("The sound does not change any more that way.")); });
+            [this] { m_bar->showNote(tr("There is no further change of sound that way.")); });
     connect(m_correcting, &Correcting::nextDoubtWanted, this, &ReadPage::goToNextDoubt);
     connect(m_strip, &SoundStrip::boundaryMoved, m_correcting, &Correcting::moveBoundary);
     connect(m_empty, &EmptyPage::openWanted, this, &ReadPage::askForRecording);
@@ -230,8 +230,7 @@ void ReadPage::readAgain()
     if (m_busy) return read(m_fileBeingRead);
     if (!m_listened) {
         if (m_reading)
-            m_bar->showNote(tr("This saved reading cannot be read against another plan: its "
-                               "recording is not at hand. Open the recording itself."));
+            m_bar->showNote(tr("This saved reading cannot be read against another plan: its recording is missing. Open the recording itself."));
         if (m_reading) m_chooser->setPlan(m_reading->plan);
         return;
     }
@@ -321,8 +320,7 @@ void ReadPage::show(const ReadingJob::Done& done)
 
 void ReadPage::showSheet()
 {
-    m_strip->setTerms(m_school.terms);
-    m_staff->setSheet(StaffSheet::of(*m_reading, m_school.terms));
+    m_staff->setSheet(StaffSheet::of(*m_reading));
     m_staffHead->update();
     showRow();
 }
@@ -331,8 +329,7 @@ void ReadPage::swapBreaths()
 {
     if (!m_listened || m_busy) {
         if (m_reading && !m_busy)
-            m_bar->showNote(tr("Inhale and exhale of this saved reading cannot be swapped: its "
-                               "recording is not at hand. Open the recording itself."));
+            m_bar->showNote(tr("<Inhales> and <exhales> of this saved reading cannot be swapped: its recording is missing. Open the recording itself."));
         return;
     }
     m_correcting->swapKinds();
@@ -357,8 +354,7 @@ void ReadPage::readCorrected()
     if (!m_reading) return;
     if (!m_listened) {
         m_correcting->startWith(m_reading->corrections);
-        m_bar->showNote(tr("This saved reading cannot be corrected: its recording is not at hand. "
-                           "Open the recording itself."));
+        m_bar->showNote(tr("This saved reading cannot be corrected: its recording is missing. Open the recording itself."));
         return;
     }
     if (m_busy) {
@@ -392,8 +388,7 @@ void ReadPage::readCorrected()
 void ReadPage::sayWhatWasCorrected()
 {
     if (const std::size_t lost = m_reading->lostCorrections.size(); lost > 0)
-        m_bar->showNote(tr("%1 of %2 corrections found no place: too little room, or a hum or "
-                           "strokes are there. Ctrl+Z takes the last one back.")
+        m_bar->showNote(tr("%1 of %2 corrections could not be made: there is too little room, or a hum or strokes are there. Ctrl+Z undoes the last one.")
                             .arg(lost)
                             .arg(m_reading->corrections.size()));
     if (!std::exchange(m_layingKept, false)) emit corrected();
@@ -406,7 +401,7 @@ void ReadPage::goToNextDoubt()
     if (const StaffRow* row = m_staff->currentRow(); !from && row && row->hasPhases)
         from = row->firstPhase;
     const auto next = nextDoubtful(*m_reading, from);
-    if (!next) return m_bar->showNote(tr("Nothing is in doubt here."));
+    if (!next) return m_bar->showNote(tr("Nothing is uncertain here."));
     const ReadPhase& phase = m_reading->phases[*next];
     showPlace((phase.startS + phase.endS) / 2);
 }
@@ -536,7 +531,7 @@ void ReadPage::askWhereToExport()
 void ReadPage::print()
 {
     if (!m_reading) return m_bar->showNote(tr("There is no reading here to print."));
-    if (const auto printed = printSheet(this, sheetOf(*m_reading, m_school.terms)); !printed)
+    if (const auto printed = printSheet(this, sheetOf(*m_reading)); !printed)
         m_bar->showError(QString::fromStdString(printed.error().message()));
 }
 
@@ -545,7 +540,7 @@ void ReadPage::saveTo(const QString& file)
     if (!m_reading) return;
     const bool isPicture = file.endsWith(QStringLiteral(".png"), Qt::CaseInsensitive) ||
                            file.endsWith(QStringLiteral(".svg"), Qt::CaseInsensitive);
-    if (auto written = isPicture ? saveStaffPicture(*m_reading, m_school.terms, file)
+    if (auto written = isPicture ? saveStaffPicture(*m_reading, file)
                                  : writeFile(pathOf(file), readingToJson(*m_reading));
         !written)
         m_bar->showError(QString::fromStdString(written.error().message()));

@@ -124,17 +124,17 @@ QString pitchInWords(const ReadHum& hum)
 {
     if (!hum.pitchHz) return {};
     if (!hum.centsFromTarget)
-        return QObject::tr("%1 Hz (%2)")
+        return QObject::tr("%L1 Hz (%2)")
             .arg(*hum.pitchHz, 0, 'f', 0)
             .arg(QString::fromStdString(hum.note));
     const QString target = hum.targetName.empty()
-                               ? QObject::tr("%1 Hz").arg(*hum.targetHz, 0, 'f', 0)
+                               ? QObject::tr("%L1 Hz").arg(*hum.targetHz, 0, 'f', 0)
                                : QString::fromStdString(hum.targetName);
-    const long cents = std::lround(std::fabs(*hum.centsFromTarget));
+    const int cents = static_cast<int>(std::lround(std::fabs(*hum.centsFromTarget)));
     if (cents == 0) return QObject::tr("on %1").arg(target);
-    return (cents == 1 ? QObject::tr("%1 cent %2 %3") : QObject::tr("%1 cents %2 %3"))
-        .arg(cents)
-        .arg(*hum.centsFromTarget < 0 ? QObject::tr("under") : QObject::tr("over"), target);
+    return (*hum.centsFromTarget < 0 ? QObject::tr("%n cent(s) below %1", nullptr, cents)
+                                     : QObject::tr("%n cent(s) above %1", nullptr, cents))
+        .arg(target);
 }
 
 } // namespace layakari

@@ -24,10 +24,10 @@ constexpr double labelHeight = 24; // times over, names under the sound
 constexpr double spectrumShare = 0.3;
 constexpr double aroundS = 0.6; // sound shown before and after the row
 
-QString nameOf(ReadKind kind, Terms terms)
+QString nameOf(ReadKind kind)
 {
     if (const auto phase = toPhaseKind(kind))
-        return QString::fromStdString(shortTermFor(*phase, terms));
+        return QString::fromStdString(shortTermFor(*phase));
     return kind == ReadKind::Voice ? QObject::tr("voice") : QObject::tr("other sound");
 }
 
@@ -239,7 +239,7 @@ void SoundStrip::paintEvent(QPaintEvent*)
         painter.setFont(typeface(Type::Body));
         painter.drawText(
             levelArea(), Qt::AlignCenter,
-            tr("The recording is not at hand, so its sound cannot be shown or played."));
+            tr("The recording is missing, so its sound cannot be shown or played."));
     }
     paintStrokesAndHums(painter);
     paintBoundaries(painter);
@@ -361,37 +361,45 @@ QString SoundStrip::lengthText(std::size_t index) const
     const ReadPhase& p = m_reading->phases[index];
     for (const ReadStrokeRun& run : m_reading->strokeRuns)
         if (p.kind == ReadKind::Strokes && std::fabs(run.startS - p.startS) < 0.01) {
-            QString text = run.targetCount
-                               ? tr("%1 of %2 strokes").arg(run.count).arg(*run.targetCount)
-                               : tr("%1 strokes").arg(run.count);
-            if (run.ratePerMin) text += tr(", %1 per minute").arg(*run.ratePerMin, 0, 'f', 1);
+            QStringList words{run.targetCount
+                                  ? tr("%1 of %n stroke(s)", nullptr, *run.targetCount)
+                                        .arg(run.count)
+                                  : tr("%n stroke(s)", nullptr, run.count)};
+            if (run.ratePerMin) words << tr("%L1 per minute").arg(*run.ratePerMin, 0, 'f', 1);
             if (run.intervalCv)
-                text += tr(", intervals within %1 %").arg(100 * *run.intervalCv, 0, 'f', 0);
+                words << tr("intervals within %L1 %").arg(100 * *run.intervalCv, 0, 'f', 0);
             if (run.strengthCvDb)
-                text += tr(", strength within %1 dB").arg(*run.strengthCvDb, 0, 'f', 1);
-            return text;
+                words << tr("strength within %L1 dB").arg(*run.strengthCvDb, 0, 'f', 1);
+            return words.join(QStringLiteral(", "));
         }
-    QString text = nameOf(p.kind, m_terms);
+    const QString name = nameOf(p.kind);
+    const auto withDoubt = [&](const QString& text) {
+        return p.confidence < 0.8 ? tr("%1 (%2 % sure)").arg(text).arg(std::lround(100 * p.confidence))
+                                  : text;
+    };
     if (p.cycle) {
         const ReadCycle& cycle = m_reading->cycles[static_cast<std::size_t>(*p.cycle)];
         for (const ReadCycle::Kept& kept : cycle.phases) {
             if (kept.heard.empty() || kept.heard.front() != index || !kept.counts) continue;
-            text += QStringLiteral(" %1").arg(*kept.counts, 0, 'f', 1);
             const Keeping keeping = keepingOf(kept);
             const double length = m_reading->summary.countLengthS.value_or(1);
             const double off = kept.target ? kept.target->distance(*kept.counts) * length : 0;
             if (keeping == Keeping::Short)
-                text += tr(" of %1: %2 s early").arg(kept.target->min).arg(off, 0, 'f', 1);
+                return withDoubt(tr("%1 %L2, target %L3: %L4 s short")
+                                     .arg(name)
+                                     .arg(*kept.counts, 0, 'f', 1)
+                                     .arg(kept.target->min)
+                                     .arg(off, 0, 'f', 1));
             if (keeping == Keeping::Long)
-                text += tr(" of %1: %2 s late").arg(kept.target->max).arg(off, 0, 'f', 1);
-            if (p.confidence < 0.8)
-                text += tr(" (unsure, %1 %)").arg(100 * p.confidence, 0, 'f', 0);
-            return text;
+                return withDoubt(tr("%1 %L2, target %L3: %L4 s long")
+                                     .arg(name)
+                                     .arg(*kept.counts, 0, 'f', 1)
+                                     .arg(kept.target->max)
+                                     .arg(off, 0, 'f', 1));
+            return withDoubt(tr("%1 %L2").arg(name).arg(*kept.counts, 0, 'f', 1));
         }
     }
-    text += QStringLiteral(" %1 s").arg(p.seconds(), 0, 'f', 1);
-    if (p.confidence < 0.8) text += tr(" (unsure, %1 %)").arg(100 * p.confidence, 0, 'f', 0);
-    return text;
+    return withDoubt(tr("%1 %L2 s").arg(name).arg(p.seconds(), 0, 'f', 1));
 }
 
 // Where a phase's name stands under it, as far as the strip has room.

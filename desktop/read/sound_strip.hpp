@@ -23,7 +23,6 @@ public:
     void showRow(const Reading* reading, std::shared_ptr<const Listened> listened,
                  const StaffRow* row);
     void clear();
-    void setTerms(Terms terms) { m_terms = terms; }
 
     double startS() const { return m_startS; }
     double endS() const { return m_endS; }
@@ -93,7 +92,6 @@ private:
     };
     std::optional<Drag> m_drag;
     QImage m_spectrum;
-    Terms m_terms = Terms::English;
 };
 
 } // namespace layakari

@@ -29,10 +29,10 @@ constexpr double pageGap = 14; // between what lies on a printed page
 // A staff that is laid out without being shown.
 class LaidOut {
 public:
-    LaidOut(const Reading& reading, Terms terms) : m_head(&m_view)
+    LaidOut(const Reading& reading) : m_head(&m_view)
     {
         m_view.resize(static_cast<int>(staffWidth), 100);
-        m_view.setSheet(StaffSheet::of(reading, terms));
+        m_view.setSheet(StaffSheet::of(reading));
         m_view.viewport()->resize(static_cast<int>(staffWidth), 100);
         m_head.resize(static_cast<int>(staffWidth), m_head.sizeHint().height());
         m_option.widget = &m_view;
@@ -57,7 +57,7 @@ private:
     QStyleOptionViewItem m_option;
 };
 
-void drawPicture(QPainter& painter, const Reading& reading, Terms terms)
+void drawPicture(QPainter& painter, const Reading& reading)
 {
     painter.setRenderHint(QPainter::Antialiasing);
     painter.setFont(typeface(Type::Sentence));
@@ -66,10 +66,10 @@ void drawPicture(QPainter& painter, const Reading& reading, Terms terms)
                      Qt::AlignLeft | Qt::AlignVCenter | Qt::TextWordWrap,
                      QString::fromStdString(inOneSentence(reading)));
     painter.translate(margin, margin + headHeight);
-    drawStaff(painter, reading, terms, pictureWidth - 2 * margin, everything);
+    drawStaff(painter, reading, pictureWidth - 2 * margin, everything);
 }
 
-QByteArray asSvg(const Reading& reading, Terms terms, const QSizeF& size)
+QByteArray asSvg(const Reading& reading, const QSizeF& size)
 {
     QByteArray bytes;
     QBuffer buffer(&bytes);
@@ -81,12 +81,12 @@ QByteArray asSvg(const Reading& reading, Terms terms, const QSizeF& size)
     svg.setTitle(QString::fromStdString(reading.recording.file));
     QPainter painter(&svg);
     painter.fillRect(QRectF({}, size), currentTheme().paper);
-    drawPicture(painter, reading, terms);
+    drawPicture(painter, reading);
     painter.end();
     return bytes;
 }
 
-QByteArray asPng(const Reading& reading, Terms terms, const QSizeF& size)
+QByteArray asPng(const Reading& reading, const QSizeF& size)
 {
     // Two for each unit are sharp in print. Qt paints no farther than this into an image.
     constexpr double mostPixels = 32'000;
@@ -97,7 +97,7 @@ QByteArray asPng(const Reading& reading, Terms terms, const QSizeF& size)
     image.setDevicePixelRatio(pixels);
     image.fill(currentTheme().paper);
     QPainter painter(&image);
-    drawPicture(painter, reading, terms);
+    drawPicture(painter, reading);
     painter.end();
     QByteArray bytes;
     QBuffer buffer(&bytes);
@@ -107,10 +107,10 @@ QByteArray asPng(const Reading& reading, Terms terms, const QSizeF& size)
 
 } // namespace
 
-StaffDrawn drawStaff(QPainter& painter, const Reading& reading, Terms terms, double width,
+StaffDrawn drawStaff(QPainter& painter, const Reading& reading, double width,
                      double mostHeight)
 {
-    LaidOut staff(reading, terms);
+    LaidOut staff(reading);
     const double scale = width / staffWidth;
     StaffDrawn drawn{staff.headHeight() * scale, staff.rows()};
     const auto at = [&](double y, const auto& draw) {
@@ -133,17 +133,17 @@ StaffDrawn drawStaff(QPainter& painter, const Reading& reading, Terms terms, dou
     return drawn;
 }
 
-Sheet sheetOf(const Reading& reading, Terms terms)
+Sheet sheetOf(const Reading& reading)
 {
     const QString title =
         QFileInfo(QString::fromStdString(reading.recording.file)).completeBaseName();
-    return {title, [reading, terms, title](QPagedPaintDevice& device) {
+    return {title, [reading, title](QPagedPaintDevice& device) {
                 QPainter painter(&device);
                 Paper paper(painter);
                 paper.soft(title);
                 paper.text(QString::fromStdString(inOneSentence(reading)), Type::Row);
                 paper.leave(pageGap);
-                LaidOut staff(reading, terms);
+                LaidOut staff(reading);
                 const double scale = paper.width() / staffWidth;
                 const auto draw = [&](double height, const auto& paint) {
                     painter.save();
@@ -172,16 +172,16 @@ Sheet sheetOf(const Reading& reading, Terms terms)
             }};
 }
 
-Result<void> saveStaffPicture(const Reading& reading, Terms terms, const QString& file)
+Result<void> saveStaffPicture(const Reading& reading, const QString& file)
 {
     QImage measure(1, 1, QImage::Format_RGB32);
     QPainter nowhere(&measure);
     const double staff =
-        drawStaff(nowhere, reading, terms, pictureWidth - 2 * margin, everything).height;
+        drawStaff(nowhere, reading, pictureWidth - 2 * margin, everything).height;
     nowhere.end();
     const QSizeF size(pictureWidth, std::ceil(staff + headHeight + 2 * margin));
     const bool isDrawing = file.endsWith(QStringLiteral(".svg"), Qt::CaseInsensitive);
-    const QByteArray bytes = isDrawing ? asSvg(reading, terms, size) : asPng(reading, terms, size);
+    const QByteArray bytes = isDrawing ? asSvg(reading, size) : asPng(reading, size);
     if (bytes.isEmpty())
         return fail({ErrorCode::CannotWrite, file.toStdString(), "",
                      "this staff is longer than a picture can be", "save it as .svg"});

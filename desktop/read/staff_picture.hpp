@@ -18,15 +18,15 @@ struct StaffDrawn {
 };
 /// Draws the breath staff of a reading with its head from the painter's origin, scaled to `width`,
 /// and as many rows as find room in `mostHeight`; a line's height is left where some do not.
-StaffDrawn drawStaff(QPainter& painter, const Reading& reading, Terms terms, double width,
+StaffDrawn drawStaff(QPainter& painter, const Reading& reading, double width,
                      double mostHeight);
 
 /// The sentence and the whole staff on as many pages as it takes.
-Sheet sheetOf(const Reading& reading, Terms terms);
+Sheet sheetOf(const Reading& reading);
 
 /// Saves the sentence and the whole staff as a picture, by the file's ending: .svg as a drawing,
 /// else .png, as it is seen now, light or dark. Whole or not at all. CannotWrite: the file cannot
 /// be written, or the staff is longer than a PNG is painted (32,000 pixels, at one for each unit).
-Result<void> saveStaffPicture(const Reading& reading, Terms terms, const QString& file);
+Result<void> saveStaffPicture(const Reading& reading, const QString& file);
 
 } // namespace layakari

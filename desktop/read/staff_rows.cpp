@@ -15,13 +15,13 @@ namespace layakari {
 namespace {
 
 constexpr std::size_t mostColumns = 4;
+constexpr double sureOfCount = 0.6; // of the strokes: from here on nothing is said of it
 constexpr double leastNaturalS = 2; // a silence shorter than this between cycles is not worth a row
 
 class SheetBuilder {
 public:
-    SheetBuilder(const Reading& reading, Terms terms) : m_reading(reading)
+    SheetBuilder(const Reading& reading) : m_reading(reading)
     {
-        m_sheet.terms = terms;
         m_sheet.inCounts = reading.summary.countLengthS.has_value();
         m_sheet.unitS = reading.summary.countLengthS.value_or(1);
         if (reading.plan) m_steps = unfold(*reading.plan);
@@ -36,8 +36,9 @@ public:
             m_sheet.span = std::max(m_sheet.span, rowLength(row));
         for (StaffRow& row : m_sheet.rows) {
             markCorrected(row);
-            row.spoken = inSpokenWords(row);
-            if (!row.correctedAtS.empty()) row.spoken += QObject::tr(", corrected");
+            const QString spoken = inSpokenWords(row);
+            row.spoken =
+                row.correctedAtS.empty() ? spoken : QObject::tr("%1, corrected").arg(spoken);
         }
         return std::move(m_sheet);
     }
@@ -105,7 +106,9 @@ private:
             run.style == StrokeStyle::Bhastrika ? QObject::tr("bellows") : QObject::tr("strokes");
         if (run.roundsInAll > 1) row.round = QObject::tr("round %1").arg(run.round + 1);
         if (m_reading.plan && !run.targetCount) row.round = QObject::tr("not planned");
-        if (run.ratePerMin) row.note = QObject::tr("%1 per minute").arg(*run.ratePerMin, 0, 'f', 0);
+        if (run.ratePerMin)
+            row.note = QObject::tr("%L1 per minute").arg(*run.ratePerMin, 0, 'f', 0);
+        if (run.countConfidence < sureOfCount) row.note = QObject::tr("%1, uncertain").arg(row.note);
         m_sheet.longestRunS = std::max(m_sheet.longestRunS, run.endS - run.startS);
         m_sheet.rows.push_back(std::move(row));
     }
@@ -164,9 +167,11 @@ private:
                            ? QObject::tr("before")
                        : m_reading.cycles.empty() ? QObject::tr("heard")
                                                   : QObject::tr("after");
-        row.note = breaths > 0 ? QObject::tr("%n breath(s), ", nullptr, breaths) : QString();
-        row.note.replace(QStringLiteral("(s)"), breaths == 1 ? QString() : QStringLiteral("s"));
-        row.note += QObject::tr("%1 s").arg(seconds, 0, 'f', seconds < 10 ? 1 : 0);
+        const int decimals = seconds < 10 ? 1 : 0;
+        row.note =
+            breaths > 0
+                ? QObject::tr("%n breath(s), %L1 s", nullptr, breaths).arg(seconds, 0, 'f', decimals)
+                : QObject::tr("%L1 s").arg(seconds, 0, 'f', decimals);
         m_sheet.rows.push_back(std::move(row));
     }
 
@@ -249,45 +254,56 @@ private:
 
     static QString inSpokenWords(const ReadStrokeRun& run, const StaffRow& row)
     {
-        QString text = row.round.isEmpty() ? QString() : row.round + QStringLiteral(", ");
-        text += QObject::tr("%1: %2").arg(row.name).arg(run.count);
-        if (run.targetCount) text += QObject::tr(" of %1").arg(*run.targetCount);
-        return text + QStringLiteral(", ") + row.note;
+        QStringList words;
+        if (!row.round.isEmpty()) words << row.round;
+        words << (run.targetCount
+                      ? QObject::tr("%1: %2 of %3").arg(row.name).arg(run.count).arg(*run.targetCount)
+                      : QObject::tr("%1: %2").arg(row.name).arg(run.count));
+        if (!row.note.isEmpty()) words << row.note;
+        return words.join(QStringLiteral(", "));
     }
 
     QString inSpokenWords(const StaffRow& row) const
     {
-        if (row.kind == StaffRow::Kind::Natural) return row.name + QStringLiteral(": ") + row.note;
+        if (row.kind == StaffRow::Kind::Natural)
+            return QObject::tr("%1: %2").arg(row.name, row.note);
         if (row.kind == StaffRow::Kind::Missing)
             return QObject::tr("A planned cycle that was not done");
         if (row.kind == StaffRow::Kind::Strokes) return inSpokenWords(*row.run, row);
-        QString text = QObject::tr("Cycle %1").arg(row.name);
-        if (!row.round.isEmpty()) text += QStringLiteral(", ") + row.round;
-        text += QStringLiteral(":");
-        for (const ReadCycle::Kept& kept : row.kept) {
-            text +=
-                QStringLiteral(" ") + QString::fromStdString(termFor(kept.phase, m_sheet.terms));
-            text += isUnheard(kept) ? QObject::tr(" not heard apart")
-                    : kept.counts   ? QObject::tr(" %1 counts").arg(*kept.counts, 0, 'f', 1)
-                                    : QObject::tr(" %1 seconds").arg(kept.seconds, 0, 'f', 1);
-            if (keepingOf(kept) == Keeping::Short) text += QObject::tr(", short");
-            if (keepingOf(kept) == Keeping::Long) text += QObject::tr(", long");
-            text += QStringLiteral(";");
-        }
+        const QString cycle = QObject::tr("Cycle %1").arg(row.name);
+        QStringList words;
+        for (const ReadCycle::Kept& kept : row.kept) words << inSpokenWords(kept);
         for (const ReadHum& hum : row.hums)
-            text += QObject::tr(" hum %1 seconds, %2;")
-                        .arg(hum.seconds(), 0, 'f', 1)
-                        .arg(pitchInWords(hum));
-        if (row.accuracy) text += QObject::tr(" accuracy %1 %").arg(*row.accuracy, 0, 'f', 0);
-        return text;
+            words << QObject::tr("hum %L1 seconds, %2")
+                         .arg(hum.seconds(), 0, 'f', 1)
+                         .arg(pitchInWords(hum));
+        if (row.accuracy) words << QObject::tr("accuracy %L1 %").arg(*row.accuracy, 0, 'f', 0);
+        return QObject::tr("%1: %2").arg(
+            row.round.isEmpty() ? cycle : QObject::tr("%1, %2").arg(cycle, row.round),
+            words.join(QStringLiteral("; ")));
+    }
+
+    static QString inSpokenWords(const ReadCycle::Kept& kept)
+    {
+        const QString phase = QString::fromStdString(termFor(kept.phase));
+        if (isUnheard(kept)) return QObject::tr("%1 not heard separately").arg(phase);
+        const QString length =
+            kept.counts
+                ? QObject::tr("%1 %L2 counts").arg(phase).arg(*kept.counts, 0, 'f', 1)
+                : QObject::tr("%1 %L2 seconds").arg(phase).arg(kept.seconds, 0, 'f', 1);
+        switch (keepingOf(kept)) {
+        case Keeping::Short: return QObject::tr("%1, short").arg(length);
+        case Keeping::Long: return QObject::tr("%1, long").arg(length);
+        default: return length;
+        }
     }
 };
 
 } // namespace
 
-StaffSheet StaffSheet::of(const Reading& reading, Terms terms)
+StaffSheet StaffSheet::of(const Reading& reading)
 {
-    return SheetBuilder(reading, terms).build();
+    return SheetBuilder(reading).build();
 }
 
 } // namespace layakari

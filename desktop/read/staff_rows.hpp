@@ -54,9 +54,8 @@ struct StaffSheet {
     std::vector<PhaseKind>
         columns; ///< phases that get a column of kept counts; empty when they differ
 
-    Terms terms = Terms::English;
 
-    static StaffSheet of(const Reading& reading, Terms terms = Terms::English);
+    static StaffSheet of(const Reading& reading);
 };
 
 } // namespace layakari

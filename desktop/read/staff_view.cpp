@@ -6,6 +6,7 @@
 #include "desktop/shapes/lung_shape.hpp"
 #include "desktop/theme/theme.hpp"
 
+#include <QLocale>
 #include <QKeyEvent>
 #include <QPainter>
 #include <QScrollBar>
@@ -68,8 +69,8 @@ void drawNostrils(QPainter& painter, const std::vector<Phase>& planned, QPointF 
 QString keptText(const ReadCycle::Kept& kept)
 {
     if (isUnheard(kept)) return QStringLiteral("\u2013");
-    return kept.counts ? QString::number(*kept.counts, 'f', 1)
-                       : QString::number(kept.seconds, 'f', 1);
+    return kept.counts ? QLocale().toString(*kept.counts, 'f', 1)
+                       : QLocale().toString(kept.seconds, 'f', 1);
 }
 
 class RowPainter {
@@ -242,10 +243,9 @@ private:
                            Qt::AlignRight | Qt::AlignVCenter, count);
         m_painter.setFont(typeface(Type::Small));
         m_painter.setPen(m_theme.softInk);
-        const QString unsure = run.countConfidence < 0.6 ? QObject::tr(", unsure") : QString();
         m_painter.drawText(QRectF(right - 2 * scaled(accuracyWidth), m_area.top() + 28,
                                   2 * scaled(accuracyWidth), 18),
-                           Qt::AlignRight | Qt::AlignVCenter, m_row.note + unsure);
+                           Qt::AlignRight | Qt::AlignVCenter, m_row.note);
     }
 
     void paintNatural()
@@ -484,7 +484,7 @@ void StaffHead::paintEvent(QPaintEvent*)
     for (const double mark : marks) {
         const double x = columns.left + mark * unit;
         if (x - lastX < 30) continue;
-        label(x + 20, 40, QString::number(mark, 'g', 3), Qt::AlignHCenter);
+        label(x + 20, 40, QLocale().toString(mark, 'g', 3), Qt::AlignHCenter);
         lastX = x;
     }
     const QString axis = sheet.inCounts ? tr("counts") : tr("seconds");
@@ -492,7 +492,7 @@ void StaffHead::paintEvent(QPaintEvent*)
     label(columns.left - 14, columns.left, axis, Qt::AlignRight);
     for (std::size_t k = 0; k < columns.kept.size(); ++k)
         label(columns.kept[k] - 14, scaled(columnWidth),
-              QString::fromStdString(shortTermFor(sheet.columns[k], sheet.terms)), Qt::AlignRight);
+              QString::fromStdString(shortTermFor(sheet.columns[k])), Qt::AlignRight);
     if (std::any_of(sheet.rows.begin(), sheet.rows.end(),
                     [](const StaffRow& r) { return r.accuracy.has_value(); }))
         label(columns.accuracy, scaled(accuracyWidth), tr("accuracy, %"), Qt::AlignRight);

@@ -27,7 +27,7 @@ FeelLine::FeelLine(const QString& name, const char* objectName, QWidget* parent)
     setObjectName(QLatin1String(objectName));
     setFocusPolicy(Qt::StrongFocus);
     setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Fixed);
-    setToolTip(tr("0 is heavy, 10 is light. Arrow keys; Backspace takes it away."));
+    setToolTip(tr("0 is heavy, 10 is light. Arrow keys; Backspace clears it."));
     setValue(std::nullopt);
 }
 
@@ -35,7 +35,7 @@ void FeelLine::setValue(std::optional<int> value)
 {
     m_value = value;
     setAccessibleName(value ? tr("%1: %2 of 10").arg(m_name).arg(*value)
-                            : tr("%1: not said").arg(m_name));
+                            : tr("%1: not given").arg(m_name));
     update();
 }
 
@@ -80,7 +80,7 @@ void FeelLine::paintEvent(QPaintEvent*)
     painter.setPen(m_value ? theme.ink : theme.softInk);
     painter.drawText(QRectF(width() - scaled(right) + 12, 0, scaled(right) - 12, height()),
                      Qt::AlignVCenter | Qt::AlignLeft,
-                     m_value ? QString::number(*m_value) : tr("–"));
+                     m_value ? QString::number(*m_value) : QStringLiteral("–"));
     if (hasFocus()) {
         painter.setPen(QPen(theme.softInk, 1, Qt::DotLine));
         painter.drawLine(QPointF(xOf(0), height() - 3), QPointF(xOf(most), height() - 3));

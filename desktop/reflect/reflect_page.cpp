@@ -16,6 +16,8 @@
 #include "desktop/desk/sitting_actions.hpp"
 #include "desktop/desk/undo_keys.hpp"
 #include "desktop/help/explain_note.hpp"
+#include "desktop/language/dates.hpp"
+#include "desktop/language/names.hpp"
 #include "desktop/reflect/feel_line.hpp"
 #include "desktop/reflect/sitting_report.hpp"
 #include "desktop/reflect/week_list.hpp"
@@ -95,7 +97,7 @@ ReflectPage::ReflectPage(JournalDesk* desk, SittingActions* actions, QWidget* pa
       m_easeOff(wordButton(tr("One step easier"), "reflectEaseOff", this)),
       m_answer(new AnswerButton(desk, "reflectAnswer", this)),
       m_weekName(
-          softLabel(tr("Practised this week, to look at first:"), Type::Body, this, "weekName")),
+          softLabel(tr("Practised this week, the most urgent first:"), Type::Body, this, "weekName")),
       m_week(new WeekList(desk, this))
 {
     setObjectName(QStringLiteral("reflectPage"));
@@ -328,13 +330,13 @@ void ReflectPage::showReading()
             m_reading = *std::move(reading);
     const QDateTime began = QDateTime::fromSecsSinceEpoch(m_sitting->startedAt);
     m_title->setText(tr("%1, %2  ·  %3")
-                         .arg(toQDate(m_sitting->day).toString(QStringLiteral("dddd d MMMM yyyy")),
-                              began.toString(QStringLiteral("HH:mm")),
-                              m_plan ? QString::fromStdString(m_plan->name) : tr("free practice")));
+                         .arg(fullDate(toQDate(m_sitting->day)),
+                              timeOfDay(began.time()),
+                              m_plan ? shownName(m_plan->name) : tr("free practice")));
     const bool isNoted = m_sitting->origin == Sitting::Origin::Noted;
     m_sentence->setText(m_reading ? QString::fromStdString(inOneSentence(*m_reading))
-                        : isNoted ? tr("%1 minutes, noted by hand. Nothing in it was measured.")
-                                        .arg(m_sitting->practiceS / 60, 0, 'f', 0)
+                        : isNoted ? tr("%n minute(s), noted by hand. Nothing in it was measured.", nullptr,
+                                           static_cast<int>(std::lround(m_sitting->practiceS / 60)))
                                   : tr("The reading of this sitting cannot be shown."));
     m_pdf->setVisible(m_reading.has_value());
     m_reply->setVisible(m_reading.has_value() && m_desk->isTeaching());
@@ -362,7 +364,7 @@ void ReflectPage::showReading()
         more << tr("This sitting does not count: %1.")
                     .arg(QString::fromStdString(m_sitting->words.leftOut));
     if (m_sitting->origin == Sitting::Origin::Simulated)
-        more.prepend(tr("The simulated practitioner did this. It counts nowhere."));
+        more.prepend(tr("This was the simulated practitioner. It does not count anywhere."));
     m_changes->setText(more.join(QLatin1Char('\n')));
     m_usual->setText(usual.join(QLatin1Char('\n')));
     m_usual->setVisible(!usual.isEmpty());
@@ -382,7 +384,7 @@ void ReflectPage::showReading()
     m_open->setVisible(!isNoted);
     m_open->setText(hasFile ? tr("Show the reading") : tr("Find the recording…"));
     m_open->setToolTip(hasFile ? tr("The rows and the sound, on Read")
-                               : tr("%1 is not there any more; it is looked for first")
+                               : tr("%1 is not there any more; Layakari looks for it first")
                                      .arg(QString::fromStdString(m_sitting->recording)));
 }
 
@@ -433,7 +435,7 @@ void ReflectPage::keepSaid()
     if (now == was) return;
     const Id id = m_sitting->id;
     m_desk->perform(
-        tr("What was said of %1").arg(toQDate(m_sitting->day).toString(QStringLiteral("d MMMM"))),
+        tr("Change the notes of %1").arg(dayAndMonth(toQDate(m_sitting->day))),
         [this, id, now] { return m_desk->journal().saveSittingWords(id, now); },
         [this, id, was] { return m_desk->journal().saveSittingWords(id, was); });
 }
@@ -455,7 +457,7 @@ void ReflectPage::showProposal()
     m_advice->setText(adviceInWords(judgement.advice));
     m_reason->setText(tr("%1\n\nNext, %2. %3")
                           .arg(QString::fromStdString(judgement.reason),
-                               QString::fromStdString(m_proposal->plan.name),
+                               shownName(m_proposal->plan.name),
                                QString::fromStdString(m_proposal->why)));
     m_goOn->setVisible(m_proposal->next && judgement.advice == Advice::GoOn);
     m_goOn->setText(tr("Move on: %1")
@@ -519,7 +521,7 @@ std::optional<Sheet> ReflectPage::sheet()
     }
     return sheetOf(
         SittingReport{*m_desk->person(), *m_sitting, *m_reading,
-                      m_plan ? QString::fromStdString(m_plan->name) : tr("free practice"),
+                      m_plan ? shownName(m_plan->name) : tr("free practice"),
                       m_changed, m_proposal->judgement});
 }
 

@@ -6,6 +6,7 @@
 #include "core/report/sentence.hpp"
 #include "core/report/uncertainty.hpp"
 #include "desktop/desk/journal_desk.hpp"
+#include "desktop/language/dates.hpp"
 #include "desktop/paper/paper.hpp"
 #include "desktop/read/staff_picture.hpp"
 
@@ -28,7 +29,7 @@ public:
         const SittingReport& r = m_report;
         m_paper.soft(QStringLiteral("%1  ·  %2  ·  %3")
                          .arg(QString::fromStdString(r.person.name),
-                              toQDate(r.sitting.day).toString(QStringLiteral("dddd d MMMM yyyy")),
+                              fullDate(toQDate(r.sitting.day)),
                               r.planName));
         m_paper.leave(gap / 2);
         m_paper.text(QString::fromStdString(inOneSentence(r.reading)), Type::Sentence);
@@ -56,7 +57,7 @@ private:
             all.emplace_back(QStringLiteral("%1 %").arg(std::lround(100 * *s.completion)),
                              QObject::tr("of the plan done"));
         if (s.countLengthS)
-            all.emplace_back(QStringLiteral("%1 s").arg(*s.countLengthS, 0, 'f', 2),
+            all.emplace_back(QObject::tr("%L1 s").arg(*s.countLengthS, 0, 'f', 2),
                              QObject::tr("a count"));
         m_paper.figures(all);
     }
@@ -66,7 +67,7 @@ private:
         m_paper.painter().save();
         m_paper.painter().translate(0, m_paper.y());
         const StaffDrawn drawn =
-            drawStaff(m_paper.painter(), m_report.reading, m_report.person.school.terms,
+            drawStaff(m_paper.painter(), m_report.reading,
                       m_paper.width(), bottom - m_paper.y());
         m_paper.painter().restore();
         m_paper.leave(drawn.height);

@@ -8,7 +8,7 @@ namespace layakari {
 WeekList::WeekList(JournalDesk* desk, QWidget* parent) : QListWidget(parent), m_desk(desk)
 {
     setObjectName(QStringLiteral("weekList"));
-    setAccessibleName(tr("Who practised this week, who needs to be looked at first"));
+    setAccessibleName(tr("Who practised this week, the most urgent first"));
     setWordWrap(true);
     setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     connect(this, &QListWidget::itemActivated, this, [this](const QListWidgetItem* item) {
@@ -25,9 +25,9 @@ void WeekList::refresh()
                    .value_or(std::vector<HandedIn>{});
     for (const HandedIn& handed : m_handed) {
         auto* item = new QListWidgetItem(
-            QStringLiteral("%1, %2: %3")
+            tr("%1, %2: %3")
                 .arg(QString::fromStdString(handed.person.name),
-                     toQDate(handed.sitting.day).toString(QStringLiteral("ddd")),
+                     QLocale().dayName(toQDate(handed.sitting.day).dayOfWeek(), QLocale::ShortFormat),
                      QString::fromStdString(handed.why)),
             this);
         QFont font = this->font();

@@ -9,6 +9,8 @@
 #include "desktop/desk/intake_desk.hpp"
 #include "desktop/desk/journal_desk.hpp"
 #include "desktop/help/about.hpp"
+#include "desktop/language/dates.hpp"
+#include "desktop/language/program_language.hpp"
 #include "desktop/people/school_view.hpp"
 #include "desktop/settings/look.hpp"
 #include "desktop/sound/loudspeaker.hpp"
@@ -70,7 +72,7 @@ SettingsPage::SettingsPage(JournalDesk* desk, IntakeDesk* intake, Look* look,
     setObjectName(QStringLiteral("settingsPage"));
     m_sections->setObjectName(QStringLiteral("settingsSections"));
     m_sections->setAccessibleName(tr("Sections of the settings"));
-    m_sections->addItems({tr("How you practise"), tr("Appearance"), tr("Recordings"), tr("Backups"),
+    m_sections->addItems({tr("How you practise"), tr("Language and looks"), tr("Recordings"), tr("Backups"),
                           tr("Microphone and loudspeaker"), tr("Who uses Layakari")});
     m_pages->addWidget(new SchoolView(desk, this));
     m_pages->addWidget(scrolled(buildAppearance(), this));
@@ -109,9 +111,23 @@ QWidget* SettingsPage::buildAppearance()
     for (const int percent : Look::textSizes) m_text->addItem(tr("%1 %").arg(percent), percent);
     connect(m_text, &QComboBox::activated, this,
             [this] { m_look->setTextPercent(m_text->currentData().toInt()); });
+    m_language = choiceBox(tr("Language"), "language", {}, page);
+    const QString systems = systemLanguage();
+    for (const auto& [code, name] : programLanguages()) {
+        if (code == systems) m_language->insertItem(0, tr("As the desktop is set: %1").arg(name), {});
+        m_language->addItem(name, code);
+    }
+    m_speak = wordButton(tr("Open Layakari again in this language"), "speakThis", page,
+                         tr("A recording that is open on Read has to be opened again"));
+    connect(m_language, &QComboBox::activated, this, [this] {
+        chooseLanguage(m_settingsFile, m_language->currentData().toString());
+        refresh();
+    });
+    connect(m_speak, &QPushButton::clicked, this, &SettingsPage::languageWanted);
     lay::column(
         page, {.spacing = 8},
-        {head(tr("Light or dark"), page), m_themes[0], m_themes[1], m_themes[2],
+        {head(tr("Language"), page), lay::row({.spacing = 12}, {m_language, m_speak, lay::stretch()}),
+         head(tr("Light or dark"), page), m_themes[0], m_themes[1], m_themes[2],
          head(tr("Size of the text"), page), lay::row({m_text, lay::stretch()}),
          softLabel(tr("Ctrl+D changes between light and dark at any time."), Type::Body, page),
          lay::stretch()});
@@ -149,13 +165,13 @@ QWidget* SettingsPage::buildRecordings()
     });
     lay::column(page, {.spacing = 8},
                 {head(tr("Recordings that you add"), page), m_leave, m_copy,
-                 softLabel(tr("This holds for what is added from now on."), Type::Small, page),
+                 softLabel(tr("This applies to what you add from now on."), Type::Small, page),
                  head(tr("Practices that are recorded here"), page), m_practised,
                  lay::row({.spacing = 12}, {change, m_ownPlace, lay::stretch()}),
-                 softLabel(tr("What was recorded until now stays where it is."), Type::Small, page),
+                 softLabel(tr("Earlier recordings stay where they are."), Type::Small, page),
                  head(tr("A folder to watch"), page), m_watched,
                  lay::row({m_watch, lay::stretch()}),
-                 softLabel(tr("What a phone syncs into it is added by itself."), Type::Small, page),
+                 softLabel(tr("What a phone syncs into it is added automatically."), Type::Small, page),
                  lay::stretch()});
     return page;
 }
@@ -173,16 +189,16 @@ QWidget* SettingsPage::buildBackups()
     });
     connect(open, &QPushButton::clicked, this, [this] {
         if (!openFolder(m_desk->journal().folder() / "backups"))
-            showBackups(tr("No file manager answered."));
+            showBackups(tr("No file manager could be opened."));
     });
     lay::column(
         page, {.spacing = 8},
         {head(tr("Copies of the journal"), page), m_backups,
          lay::row({.spacing = 12}, {now, open, lay::stretch()}),
-         softLabel(tr("A copy is made on each day on which Layakari is opened; the last %1 are "
-                      "there. If the journal should ever be damaged, Layakari offers the last "
-                      "copy when it starts. Recordings are not in them.")
-                       .arg(keptBackups),
+         softLabel(tr("A copy is made on each day on which Layakari is opened, and the last %n are "
+                      "saved. If the journal is ever damaged, Layakari offers the last copy when "
+                      "it starts. Recordings are not in them.",
+                      nullptr, keptBackups),
                    Type::Body, page),
          lay::stretch()});
     return page;
@@ -259,6 +275,10 @@ void SettingsPage::fillSound()
 void SettingsPage::refresh()
 {
     m_themes[static_cast<std::size_t>(m_look->choice())]->setChecked(true);
+    const QString language = chosenLanguage(m_settingsFile);
+    m_language->setCurrentIndex(std::max(0, m_language->findData(language)));
+    m_speak->setVisible((language.isEmpty() ? systemLanguage() : language).toStdString() !=
+                        speech().language);
     m_text->setCurrentIndex(std::max(0, m_text->findData(m_look->textPercent())));
     const Journal& journal = m_desk->journal();
     (copiesRecordings(journal) ? m_copy : m_leave)->setChecked(true);
@@ -271,9 +291,8 @@ void SettingsPage::refresh()
     const bool areSeveral = m_desk->people().size() > 1;
     m_alone->setEnabled(!areSeveral);
     m_severalNote->setText(areSeveral
-                               ? tr("There are several people in the journal, so all of them are "
-                                    "shown. Archive those whom you do not need.")
-                               : tr("Alone, people and what a teacher needs stay out of sight."));
+                               ? tr("There are several people in the journal, so all of them are shown. Archive those you no longer need.")
+                               : tr("When you practise alone, people and what a teacher needs are hidden."));
     showBackups();
 }
 
@@ -282,12 +301,8 @@ void SettingsPage::showBackups(const QString& news)
     const std::vector<Backup> all = backupsIn(m_desk->journal().folder());
     QString words =
         all.empty() ? tr("There is none yet.")
-        : all.size() == 1
-            ? tr("There is one, of %1.")
-                  .arg(QLocale().toString(toQDate(all.front().day), QLocale::LongFormat))
-            : tr("There are %1, the last of %2.")
-                  .arg(all.size())
-                  .arg(QLocale().toString(toQDate(all.front().day), QLocale::LongFormat));
+                    : tr("There are %n, the last of %1.", nullptr, static_cast<int>(all.size()))
+                          .arg(fullDate(toQDate(all.front().day)));
     if (!news.isEmpty()) words = news + QLatin1Char(' ') + words;
     m_backups->setText(words);
 }

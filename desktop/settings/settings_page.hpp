@@ -30,7 +30,8 @@ public:
 
 signals:
     void leaveWanted();
-    void soundChanged(); ///< another microphone or loudspeaker
+    void soundChanged();   ///< another microphone or loudspeaker
+    void languageWanted(); ///< the one that is set now; the window must be made anew
 
 protected:
     void showEvent(QShowEvent* event) override;
@@ -52,6 +53,8 @@ private:
     QListWidget* m_sections;
     QStackedWidget* m_pages;
     std::vector<QRadioButton*> m_themes; // as Look::Choice
+    QComboBox* m_language = nullptr;
+    QPushButton* m_speak = nullptr;
     QComboBox* m_text = nullptr;
     QRadioButton* m_leave = nullptr;
     QRadioButton* m_copy = nullptr;

@@ -4,7 +4,8 @@
 #include "desktop/shapes/lung_shape.hpp"
 #include "desktop/theme/theme.hpp"
 
-#include <QCoreApplication>
+#include <QLocale>
+#include <QObject>
 #include <algorithm>
 #include <cmath>
 
@@ -17,41 +18,38 @@ constexpr double axisHeight = 20;
 constexpr double handleRadius = 5;
 constexpr double openSoftness = 1.6; // counts over which an open phase fades
 
-QString tr(const char* text) { return QCoreApplication::translate("CycleDrawing", text); }
+QString pitchInWords(const TargetPitch& pitch)
+{
+    if (const auto* hz = std::get_if<double>(&pitch)) return QObject::tr("%L1 Hz").arg(*hz);
+    return QString::fromStdString(std::get<std::string>(pitch));
+}
 
 } // namespace
 
 QString countsInWords(const TargetCounts& counts)
 {
-    if (counts.open) return tr("open");
-    if (counts.isRange()) return tr("%1 to %2").arg(counts.min).arg(counts.max);
-    return QString::number(counts.min);
+    if (counts.open) return QObject::tr("open");
+    if (counts.isRange()) return QObject::tr("%L1 to %L2").arg(counts.min).arg(counts.max);
+    return QLocale().toString(counts.min);
 }
 
 QString traitsInWords(const Phase& phase)
 {
     QStringList words;
     if (phase.nostril && *phase.nostril != Nostril::Both)
-        words << QString::fromUtf8(toWord(*phase.nostril));
-    if (phase.opening == Opening::Narrow) words << tr("narrow");
-    if (phase.route == Route::Mouth) words << tr("mouth");
-    if (phase.sound == PhaseSound::Ujjayi) words << tr("ujjayi");
-    if (phase.sound == PhaseSound::Sigh) words << tr("sigh");
+        words << (*phase.nostril == Nostril::Left ? QObject::tr("left") : QObject::tr("right"));
+    if (phase.opening == Opening::Narrow) words << QObject::tr("narrow");
+    if (phase.route == Route::Mouth) words << QObject::tr("mouth");
+    if (phase.sound == PhaseSound::Ujjayi) words << QObject::tr("ujjayi");
+    if (phase.sound == PhaseSound::Sigh) words << QObject::tr("sigh");
     if (phase.sound == PhaseSound::Hum) {
-        QString hum = tr("hum");
-        if (phase.pitch)
-            hum += tr(" on ") +
-                   std::visit(
-                       [](const auto& p) {
-                           if constexpr (std::is_same_v<std::decay_t<decltype(p)>, double>)
-                               return tr("%1 Hz").arg(p);
-                           else
-                               return QString::fromStdString(p);
-                       },
-                       *phase.pitch);
-        words << hum;
+        words << (phase.pitch ? QObject::tr("hum on %1").arg(pitchInWords(*phase.pitch))
+                              : QObject::tr("hum"));
     }
-    for (const Lock lock : phase.locks) words << tr("%1 lock").arg(QString::fromUtf8(toWord(lock)));
+    for (const Lock lock : phase.locks)
+        words << (lock == Lock::Chin   ? QObject::tr("chin lock")
+                  : lock == Lock::Root ? QObject::tr("root lock")
+                                       : QObject::tr("belly lock"));
     return words.join(QStringLiteral(", "));
 }
 
@@ -115,7 +113,7 @@ void CycleDrawing::paintLabels(QPainter& painter, const Theme& theme) const
         const double width = edgeX(i + 1) - x;
         const bool isChosen = static_cast<int>(i) == chosen;
         painter.setPen(theme.text(toReadKind(phase.kind)));
-        QString name = QString::fromStdString(termFor(phase.kind, terms)) + QStringLiteral(" ") +
+        QString name = QString::fromStdString(termFor(phase.kind)) + QStringLiteral(" ") +
                        countsInWords(phase.counts);
         painter.setFont(typeface(Type::Body, true));
         if (painter.fontMetrics().horizontalAdvance(name) > width - 4)
@@ -124,7 +122,7 @@ void CycleDrawing::paintLabels(QPainter& painter, const Theme& theme) const
         painter.setFont(typeface(Type::Small));
         painter.setPen(theme.softInk);
         QStringList second;
-        if (!phase.counts.open) second << tr("%1 s").arg(phase.counts.max * countS, 0, 'f', 1);
+        if (!phase.counts.open) second << QObject::tr("%L1 s").arg(phase.counts.max * countS, 0, 'f', 1);
         if (const QString traits = traitsInWords(phase); !traits.isEmpty()) second << traits;
         painter.drawText(
             QRectF(x + 2, baseline() + scaled(25), width - 4, scaled(22)), Qt::AlignLeft,

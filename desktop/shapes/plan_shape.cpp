@@ -4,6 +4,7 @@
 #include "core/language/times.hpp"
 #include "core/plan/plan_figures.hpp"
 #include "core/report/sentence.hpp"
+#include "desktop/language/names.hpp"
 #include "desktop/shapes/lung_shape.hpp"
 #include "desktop/theme/theme.hpp"
 
@@ -55,16 +56,15 @@ PlanShape::PlanShape(QWidget* parent) : QWidget(parent)
     setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Expanding);
 }
 
-void PlanShape::setPlan(const Plan& plan, double countS, Terms terms)
+void PlanShape::setPlan(const Plan& plan, double countS)
 {
     m_plan = plan;
     m_countS = countS;
-    m_terms = terms;
     m_first = firstCycleOf(plan);
     m_firstRun = firstRunOf(plan);
-    QStringList words{QString::fromStdString(plan.name)};
+    QStringList words{shownName(plan.name)};
     if (!m_first.empty()) words << QString::fromStdString(targetsInWords(m_first));
-    if (m_firstRun) words << tr("%1 strokes").arg(m_firstRun->strokes);
+    if (m_firstRun) words << tr("%n stroke(s)", nullptr, m_firstRun->strokes);
     setAccessibleName(words.join(QStringLiteral(", ")));
     update();
 }
@@ -86,15 +86,17 @@ void PlanShape::paintEvent(QPaintEvent*)
         paintGrains(painter, grains, *m_firstRun, theme);
         painter.setPen(theme.exhaleText);
         painter.setFont(typeface(Type::Body, true));
-        QString label = tr("%1 strokes").arg(m_firstRun->strokes);
-        if (m_firstRun->ratePerMin) label += tr(" at %1 per minute").arg(*m_firstRun->ratePerMin);
+        const int strokes = m_firstRun->strokes;
+        const QString label =
+            m_firstRun->ratePerMin
+                ? tr("%n stroke(s) at %L1 per minute", nullptr, strokes).arg(*m_firstRun->ratePerMin)
+                : tr("%n stroke(s)", nullptr, strokes);
         painter.drawText(QRectF(2, grains.bottom() + 2, width(), scaled(22)), Qt::AlignLeft, label);
         large.setTop(run.bottom() + 14);
     }
     CycleDrawing drawing;
     drawing.phases = m_first;
     drawing.countS = m_countS;
-    drawing.terms = m_terms;
     drawing.area = large;
     drawing.paint(painter, theme);
     if (hasWhole) paintWhole(painter, whole);
@@ -138,7 +140,7 @@ void PlanShape::paintWhole(QPainter& painter, const QRectF& area) const
                        scaled(wholeLabel));
     painter.drawText(label, Qt::AlignLeft, tr("the whole sitting"));
     painter.drawText(label, Qt::AlignRight,
-                     tr("%1 min").arg(QString::fromStdString(clockTime(seconds))));
+                     QString::fromStdString(durationInWords(seconds)));
 }
 
 } // namespace layakari

@@ -15,7 +15,7 @@ class PlanShape : public QWidget {
 public:
     explicit PlanShape(QWidget* parent = nullptr);
 
-    void setPlan(const Plan& plan, double countS, Terms terms);
+    void setPlan(const Plan& plan, double countS);
     const Plan& plan() const { return m_plan; }
 
     QSize sizeHint() const override { return {600, 260}; }
@@ -31,7 +31,6 @@ private:
     std::vector<Phase> m_first;
     std::optional<Strokes> m_firstRun;
     double m_countS = 1;
-    Terms m_terms = Terms::English;
 };
 
 /// The phases of the first cycle of a plan; empty when it has none. The first run of strokes.

@@ -8,6 +8,8 @@
 #include "desktop/controls/controls.hpp"
 #include "desktop/controls/lay.hpp"
 #include "desktop/desk/journal_desk.hpp"
+#include "desktop/language/names.hpp"
+#include "desktop/plans/planned_words.hpp"
 #include "desktop/shapes/plan_shape.hpp"
 
 #include <QDoubleSpinBox>
@@ -58,17 +60,6 @@ Plan withRounds(Plan plan, int rounds)
     return plan;
 }
 
-QString plannedDuration(double seconds)
-{
-    const int whole = static_cast<int>(std::lround(seconds));
-    if (whole < 90) return QObject::tr("%1 s").arg(whole);
-    const int tens = (whole + 5) / 10; // to ten seconds
-    const int minutes = tens / 6;
-    const int rest = tens % 6 * 10;
-    if (rest == 0 || minutes >= 10) return QObject::tr("%1 min").arg(minutes);
-    return QObject::tr("%1 min %2 s").arg(minutes).arg(rest);
-}
-
 TodayView::TodayView(JournalDesk* desk, QWidget* parent)
     : QWidget(parent),
       m_desk(desk),
@@ -83,11 +74,11 @@ TodayView::TodayView(JournalDesk* desk, QWidget* parent)
       m_rounds(countBox(tr("How many"), "todayRounds", 1, planLimits::repeat, this)),
       m_roundsName(textLabel({}, Type::Body, this, "todayRoundsName")),
       m_practise(leadButton(tr("Practise now"), "practiseNow", this,
-                            tr("Be led through it, recorded and heard (Enter)"))),
-      m_handIn(wordButton(tr("Add a recording of it…"), "handIn", this,
+                            tr("Practise with cues; it is recorded and measured (Enter)"))),
+      m_handIn(wordButton(tr("Add a recording of this…"), "handIn", this,
                           tr("Choose a recording of this practice; it is read and saved (H)"))),
       m_edit(wordButton(tr("Change the plan…"), "todayEdit", this,
-                        tr("Write it down anew: a copy, the plan itself stays"))),
+                        tr("Change a copy; the plan itself stays as it is"))),
       m_back(wordButton(tr("Back to the proposal"), "todayBack", this)),
       m_cautions(new CautionPanel(desk, this)),
       m_advice(textLabel({}, Type::Body, this, "todayAdvice")),
@@ -167,9 +158,9 @@ void TodayView::propose()
     m_practise->setText(person ? tr("Practise now") : tr("Add a person"));
     m_handIn->setVisible(person.has_value());
     if (!person) {
-        m_sentence->setText(tr("Everybody is archived."));
+        m_sentence->setText(tr("Everyone is archived."));
         m_why->setText(tr("Bring someone back under People, or add a person."));
-        m_shape->setPlan(findPreset("even-4-4")->plan, usual::countS, Terms::English);
+        m_shape->setPlan(findPreset("even-4-4")->plan, usual::countS);
         m_figures->setText(tr("An even breath, 4 : 4, is where most people begin. Only a recording "
                               "to read? Press 3, or drop it here."));
         QStringList cautions;
@@ -260,22 +251,21 @@ void TodayView::showPlan()
     if (m_settingUp || !person) return;
     const Plan plan = this->plan();
     const PlanFigures figures = planFigures(plan, m_count->value());
-    m_shape->setPlan(plan, figures.countS, person->school.terms);
+    m_shape->setPlan(plan, figures.countS);
     m_sentence->setText(
         tr("%1 today: %2.")
             .arg(QString::fromStdString(person->name).section(QLatin1Char(' '), 0, 0),
-                 QString::fromStdString(plan.name)));
+                 shownName(plan.name)));
     m_countNote->setText(plan.countLengthS     ? tr("by the clock")
                          : m_desk->ownCountS() ? tr("as in recent sittings")
-                                               : tr("your own, about"));
-    QStringList words{(figures.isAtLeast ? tr("at least ") : QString()) +
-                      plannedDuration(figures.seconds)};
+                                               : tr("your own, about this long"));
+    QStringList words{plannedTime(figures)};
     if (figures.breathsPerMin)
-        words << tr("%1 breaths per minute").arg(*figures.breathsPerMin, 0, 'f', 1);
+        words << tr("%L1 breaths per minute").arg(*figures.breathsPerMin, 0, 'f', 1);
     if (figures.strokes > 0)
-        words << (person->school.strokesBy == StrokesBy::Time ? tr("%2 of strokes, about %1")
-                                                              : tr("%1 strokes in %2"))
-                     .arg(figures.strokes)
+        words << (person->school.strokesBy == StrokesBy::Time
+                      ? tr("%1 of strokes, about %n", nullptr, figures.strokes)
+                      : tr("%n stroke(s) in %1", nullptr, figures.strokes))
                      .arg(plannedDuration(figures.strokesS));
     if (const std::string pitches = humTargetsInWords(plan, person->school.tuning);
         !pitches.empty())
@@ -283,7 +273,7 @@ void TodayView::showPlan()
     if (figures.hasOpenHold)
         words << tr("a hold as long as is comfortable");
     else if (figures.longestHoldS > 0)
-        words << tr("longest hold %1 s").arg(figures.longestHoldS, 0, 'f', 1);
+        words << tr("longest hold %L1 s").arg(figures.longestHoldS, 0, 'f', 1);
     m_figures->setText(words.join(QStringLiteral("  ·  ")));
     m_compared->setText(
         QString::fromStdString(comparedWithLately(figures, m_desk->latestSittings())));

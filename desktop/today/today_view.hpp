@@ -85,7 +85,4 @@ private:
 std::optional<int> roundsOf(const Plan& plan);
 Plan withRounds(Plan plan, int rounds);
 
-/// "2 min 30 s", "45 s", "12 min".
-QString plannedDuration(double seconds);
-
 } // namespace layakari

@@ -59,7 +59,7 @@ QWidget* WelcomePage::buildDoors()
     QPushButton* sample =
         wordButton(tr("Try it with a sample first"), "welcomeSample", page,
                    tr("A short recording is read, and six notes show what there is to see"));
-    QPushButton* read = wordButton(tr("Only read one recording"), "welcomeRead", page);
+    QPushButton* read = wordButton(tr("Just read one recording"), "welcomeRead", page);
     QLabel* private_ = softLabel(
         tr("Nothing leaves this machine. Everything you answer here can be changed later."),
         Type::Body, page);
@@ -81,8 +81,7 @@ QWidget* WelcomePage::buildDoors()
              {doorOf(alone, tr("Record yourself, see what you did, and how it changes over weeks."),
                      page),
               doorOf(teach,
-                     tr("Recordings of the people you teach, one beside another, and what to "
-                        "answer each."),
+                     tr("Recordings of the people you teach, side by side, and what to answer each of them."),
                      page),
               lay::stretch()}),
          lay::gap(14), lay::row({.spacing = 18}, {sample, read, lay::stretch()}), lay::gap(8),
@@ -105,13 +104,13 @@ QWidget* WelcomePage::buildQuestions(QButtonGroup*& counting, QButtonGroup*& wor
             column->addWidget(textLabel(question, Type::Row, questions, "", true));
             for (std::size_t a = 0; a < choice.answers.size(); ++a) {
                 const auto& answer = choice.answers[a];
-                auto* button = new QRadioButton(QString::fromStdString(answer.name), questions);
+                auto* button = new QRadioButton(QString::fromStdString(choice.name(answer)), questions);
                 button->setObjectName(QString::fromStdString(std::string(name) + "_" + choice.key +
-                                                             "_" + answer.word));
+                                                             "_" + answer));
                 button->setChecked(a == 0);
                 group->addButton(button, static_cast<int>(a));
                 QLabel* why =
-                    softLabel(QString::fromStdString(answer.explanation), Type::Small, questions);
+                    softLabel(QString::fromStdString(choice.meaning(answer)), Type::Small, questions);
                 why->setContentsMargins(24, 0, 0, 4);
                 column->addWidget(button);
                 column->addWidget(why);
@@ -132,8 +131,8 @@ QWidget* WelcomePage::buildOwn()
     auto* page = new QWidget(this);
     m_name = new QLineEdit(page);
     m_name->setObjectName(QStringLiteral("welcomeName"));
-    m_name->setAccessibleName(tr("Your name; it may stay empty"));
-    m_name->setPlaceholderText(tr("Your name; it may stay empty"));
+    m_name->setAccessibleName(tr("Your name (you may leave it empty)"));
+    m_name->setPlaceholderText(tr("Your name (you may leave it empty)"));
     m_name->setMaxLength(120);
     setTypeface(m_name, Type::Row);
     m_name->setFixedWidth(420);

@@ -178,10 +178,10 @@ TEST_CASE("A school gives a preset its form, and leaves alone what it says nothi
 TEST_CASE("Every choice of a school can be made, and each answer is explained")
 {
     for (const SchoolChoice& choice : schoolChoices()) {
-        INFO(choice.question);
+        INFO(choice.question());
         for (std::size_t a = 0; a < choice.answers.size(); ++a) {
             CHECK(answerOf(withAnswer(School{}, choice.key, a), choice.key) == a);
-            CHECK_FALSE(choice.answers[a].explanation.empty());
+            CHECK_FALSE(choice.meaning(choice.answers[a]).empty());
         }
     }
 }

@@ -10,6 +10,28 @@
 
 using namespace layakari;
 
+TEST_CASE("Whatever ships has its name in every language, as each school does it")
+{
+    std::set<std::string> names;
+    for (unsigned choices = 0; choices < 16; ++choices) {
+        School school;
+        school.counting = static_cast<Counting>(choices & 1);
+        school.firstSide = static_cast<FirstSide>(choices >> 1 & 1);
+        school.squareStart = static_cast<SquareStart>(choices >> 2 & 1);
+        school.lengthen = static_cast<Lengthen>(choices >> 3 & 1);
+        for (const Preset& preset : presets()) names.insert(inSchool(preset.plan, school).name);
+        for (const Ladder& ladder : builtInLadders(school)) {
+            names.insert(ladder.name);
+            for (const Plan& rung : ladder.rungs) names.insert(rung.name);
+        }
+    }
+    CHECK(names.size() > 120);
+    for (const std::string& name : names) {
+        INFO(name);
+        CHECK(isMessage("name." + name));
+    }
+}
+
 TEST_CASE("A technique has a name, a plan of its own, and figures that there are")
 {
     std::set<std::string> keys;
@@ -17,7 +39,7 @@ TEST_CASE("A technique has a name, a plan of its own, and figures that there are
     for (const Technique& technique : techniques()) {
         INFO(technique.key);
         CHECK(keys.insert(technique.key).second);
-        CHECK_FALSE(std::string(technique.english).empty());
+        CHECK(techniqueName(technique.key) != technique.key);
         CHECK(findTechnique(technique.key) == &technique);
         for (const std::string id : technique.presets) {
             INFO(id);

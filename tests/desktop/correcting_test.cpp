@@ -184,7 +184,7 @@ TEST_CASE("D leads through the doubtful places, and says when there is none")
     bool anyDoubt = false;
     for (const ReadPhase& phase : w.reading().phases) anyDoubt = anyDoubt || phase.confidence < 0.8;
     w.key(Qt::Key_D);
-    if (!anyDoubt) CHECK(w.text("message") == "Nothing is in doubt here.");
+    if (!anyDoubt) CHECK(w.text("message") == "Nothing is uncertain here.");
 
     // All of one sound: whatever is heard is in doubt.
     Reading doubtful = w.reading();

@@ -396,7 +396,7 @@ TEST_CASE("A journal that is dropped is imported behind the pages, and Ctrl+Z ta
     CHECK(w.journal().people(true)->size() == 3);
     CHECK_THAT(w.says("prepareMessage"), Catch::Contains("changed or used since"));
     w.key(Qt::Key_Z, Qt::ControlModifier | Qt::ShiftModifier);
-    CHECK(w.says("prepareMessage") == "There is nothing to do again.");
+    CHECK(w.says("prepareMessage") == "There is nothing to redo.");
     w.key(Qt::Key_Z, Qt::ControlModifier);
     CHECK_THAT(w.says("prepareMessage"), Catch::StartsWith("Taken back: Save the sitting"));
     CHECK(w.journal().people(true)->size() == 3);

@@ -177,7 +177,7 @@ TEST_CASE("A staff that is longer than a picture can be is refused, and is a dra
     }
     const TemporaryFolder folder;
     const auto save = [&](const char* name) {
-        return saveStaffPicture(longOne, Terms::English,
+        return saveStaffPicture(longOne,
                                 QString::fromStdString((folder / name).string()));
     };
     const auto picture = save("long.png");

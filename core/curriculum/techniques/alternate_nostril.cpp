@@ -82,8 +82,6 @@ Technique alternateNostril()
 {
     return {
         .key = "alternate-nostril",
-        .english = "Alternate nostril",
-        .sanskrit = "Nadi shodhana",
         .purpose = Purpose::Balance,
         .presets = {"alternate-nostril-left-first", "alternate-nostril-right-first",
                     "alternate-nostril-holds"},

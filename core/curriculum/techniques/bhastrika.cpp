@@ -7,8 +7,6 @@ Technique bhastrika()
 {
     return {
         .key = "bhastrika",
-        .english = "Bellows",
-        .sanskrit = "Bhastrika",
         .purpose = Purpose::Heat,
         .presets = {"bhastrika-3x10", "bhastrika-3x20", "bhastrika-rise-fall"},
         .ladders = {{"bhastrika",

@@ -7,8 +7,6 @@ Technique composite()
 {
     return {
         .key = "composite",
-        .english = "Composite round",
-        .sanskrit = "",
         .purpose = Purpose::Heat,
         .presets = {"composite-round"},
         .ladders = {{"composite",

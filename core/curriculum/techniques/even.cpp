@@ -7,8 +7,6 @@ Technique even()
 {
     return {
         .key = "even",
-        .english = "Even breath",
-        .sanskrit = "Sama vritti",
         .purpose = Purpose::Steady,
         .presets = {"even-4-4", "ladder-even"},
         .ladders = {{"even",

@@ -7,8 +7,6 @@ Technique fourSevenEight()
 {
     return {
         .key = "four-seven-eight",
-        .english = "Four-seven-eight",
-        .sanskrit = "",
         .purpose = Purpose::Settle,
         .presets = {"four-seven-eight", "four-seven-eight-clocked"},
         .ladders = {{"four-seven-eight",

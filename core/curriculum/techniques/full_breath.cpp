@@ -7,8 +7,6 @@ Technique fullBreath()
 {
     return {
         .key = "full-breath",
-        .english = "Full breath",
-        .sanskrit = "Dirga",
         .purpose = Purpose::Settle,
         .presets = {"full-breath"},
         .ladders = {{"full-breath",

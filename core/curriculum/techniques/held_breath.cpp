@@ -7,8 +7,6 @@ Technique heldBreath()
 {
     return {
         .key = "held-breath",
-        .english = "Held breath",
-        .sanskrit = "Kumbhaka",
         .purpose = Purpose::Hold,
         .presets = {"held-5-6-5"},
         .ladders = {{"held-breath",

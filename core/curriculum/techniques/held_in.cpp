@@ -38,8 +38,6 @@ Technique heldIn()
 {
     return {
         .key = "held-in",
-        .english = "Held in",
-        .sanskrit = "Antara kumbhaka",
         .purpose = Purpose::Hold,
         .presets = {"open-hold"},
         .stages = &byLocks,

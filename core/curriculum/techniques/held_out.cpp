@@ -7,8 +7,6 @@ Technique heldOut()
 {
     return {
         .key = "held-out",
-        .english = "Held out",
-        .sanskrit = "Bahya kumbhaka",
         .purpose = Purpose::Hold,
         .presets = {},
         .figures = {"longest_hold_s"},

@@ -41,8 +41,6 @@ Technique humming()
 {
     return {
         .key = "humming",
-        .english = "Humming",
-        .sanskrit = "Bhramari",
         .purpose = Purpose::Hum,
         .presets = {"humming-3", "humming-6", "humming-9", "humming-two-pitch"},
         .ladders = {{"humming",

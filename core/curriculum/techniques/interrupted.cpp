@@ -26,8 +26,6 @@ Technique interrupted()
 {
     return {
         .key = "interrupted",
-        .english = "Interrupted breath",
-        .sanskrit = "Viloma",
         .purpose = Purpose::Steady,
         .presets = {"interrupted-inhale-2", "interrupted-inhale-3", "interrupted-inhale-4",
                     "interrupted-exhale-3", "interrupted-both"},

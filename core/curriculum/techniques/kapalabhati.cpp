@@ -7,8 +7,6 @@ Technique kapalabhati()
 {
     return {
         .key = "kapalabhati",
-        .english = "Skull-shining",
-        .sanskrit = "Kapalabhati",
         .purpose = Purpose::Heat,
         .presets = {"kapalabhati-3x36", "kapalabhati-4x27"},
         .ladders = {{"kapalabhati",

@@ -7,8 +7,6 @@ Technique leftNostril()
 {
     return {
         .key = "left-nostril",
-        .english = "Left nostril",
-        .sanskrit = "Chandra bhedana",
         .purpose = Purpose::Settle,
         .presets = {"left-nostril"},
         .ladders = {{"left-nostril",

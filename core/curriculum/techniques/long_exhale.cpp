@@ -7,8 +7,6 @@ Technique longExhale()
 {
     return {
         .key = "long-exhale",
-        .english = "Long exhale",
-        .sanskrit = "Visama vritti",
         .purpose = Purpose::Settle,
         .presets = {"long-exhale-4-6", "long-exhale-1-2", "ladder-long-exhale"},
         .ladders = {{"long-exhale",

@@ -7,8 +7,6 @@ Technique oceanBreath()
 {
     return {
         .key = "ocean-breath",
-        .english = "Ocean breath",
-        .sanskrit = "Ujjayi",
         .purpose = Purpose::Steady,
         .presets = {"ocean-breath"},
         .ladders =

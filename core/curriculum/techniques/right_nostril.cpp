@@ -7,8 +7,6 @@ Technique rightNostril()
 {
     return {
         .key = "right-nostril",
-        .english = "Right nostril",
-        .sanskrit = "Surya bhedana",
         .purpose = Purpose::Heat,
         .presets = {"right-nostril"},
         .ladders = {{"right-nostril",

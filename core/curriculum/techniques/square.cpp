@@ -28,8 +28,6 @@ Technique square()
 {
     return {
         .key = "square",
-        .english = "Square breath",
-        .sanskrit = "Sama vritti with kumbhaka",
         .purpose = Purpose::Steady,
         .presets = {"square-4", "square-4-exhale-first"},
         .ladders = {{"square",
