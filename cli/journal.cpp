@@ -86,7 +86,7 @@ public:
             if (auto kept = keep(next()); !kept) return fail(kept.error());
         if (stop.stop_requested())
             return fail({ErrorCode::Cancelled, "", "", "reading was stopped",
-                         "what is not read yet waits; the same command goes on with it"});
+                         "what is not read yet waits; the same command continues with it"});
         return failed;
     }
 

@@ -220,7 +220,7 @@ bool agrees(const Options& options)
 {
     if (options.isAgreed) return true;
     if (!::isatty(STDIN_FILENO)) {
-        complain("deleting cannot be taken back here; say --yes if it is meant");
+        complain("deleting cannot be undone here; add --yes to confirm");
         return false;
     }
     std::fprintf(stderr, "Delete %zu sitting(s)? This cannot be taken back. Type yes: ",

@@ -163,9 +163,8 @@ void MainWindow::connectJournal()
         if (!m_desk->person() || m_desk->person()->id != person) m_desk->choosePerson(person);
         m_reflect->showSitting(sitting);
     });
-    connect(m_sittings, &SittingActions::done, this, [this](const QString& what) {
-        noteHere(tr("Done: %1. Ctrl+Z undoes it.").arg(what));
-    });
+    connect(m_sittings, &SittingActions::done, this,
+            [this](const QString& what) { noteHere(tr("Done: %1. Ctrl+Z undoes it.").arg(what)); });
     connect(m_sittings, &SittingActions::readWanted, this, &MainWindow::showReading);
     connect(m_round, &QuestionRound::readWanted, this, &MainWindow::showReading);
     connect(m_round, &QuestionRound::ended, this, [this](const QString& what) {
@@ -203,8 +202,9 @@ void MainWindow::connectJournal()
         m_prepare->note(what);
         tellWhereItIsNotSeen(what);
     });
-    connect(m_prepare->intake(), &IntakeDesk::finished, this,
-            [this](int read) { tellWhereItIsNotSeen(tr("%n recording(s) are read.", nullptr, read)); });
+    connect(m_prepare->intake(), &IntakeDesk::finished, this, [this](int read) {
+        tellWhereItIsNotSeen(tr("%n recording(s) are read.", nullptr, read));
+    });
     for (EmptyOffer* offer : {m_reflect->offer(), m_journey->offer()}) {
         connect(offer, &EmptyOffer::practiseWanted, this,
                 [this] { goTo(BreathLine::practisePlace); });
@@ -604,7 +604,7 @@ void MainWindow::showHead()
     } else if (page && page == m_welcome) {
         here = tr("Welcome");
     } else {
-        here = tr(BreathLine::places[static_cast<std::size_t>(m_line->place())]);
+        here = BreathLine::tr(BreathLine::places[static_cast<std::size_t>(m_line->place())]);
     }
     setWindowTitle(here.isEmpty() ? tr("Layakari") : tr("%1 – Layakari").arg(here));
 }

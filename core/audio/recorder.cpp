@@ -3,6 +3,7 @@
 
 #include "core/audio/recording.hpp"
 #include "core/audio/sndfile_out.hpp"
+#include "core/language/message.hpp"
 
 #include <algorithm>
 #include <cerrno>
@@ -58,8 +59,9 @@ struct Recorder::Writer {
 
     Error cannotWrite(const std::string& why) const
     {
-        return {ErrorCode::CannotWrite, target.string(), "", "the recording cannot go on: " + why,
-                "make room on the disk; what was recorded until then is kept"};
+        return {ErrorCode::CannotWrite, target.string(), "",
+                say("error.recording-cannot-go-on", {{"why", why}}),
+                "make room on the disk; what was recorded until then is saved"};
     }
 
     void begin()
@@ -209,8 +211,8 @@ Result<std::optional<RecordingLock>> RecordingLock::take(const fs::path& folder,
         ::open(path.c_str(), O_RDWR | O_CREAT | O_NOFOLLOW | O_CLOEXEC, S_IRUSR | S_IWUSR));
     if (!file.isOpen())
         return fail({ErrorCode::CannotWrite, path.string(), "",
-                     std::string("cannot be opened: ") + std::strerror(errno),
-                     "see that the folder can be written to"});
+                     say("error.cannot-be-opened", {{"why", std::strerror(errno)}}),
+                     "make sure that the folder can be written to"});
     const bool isOurs = ::flock(file.get(), LOCK_EX | LOCK_NB) == 0;
     // Its process, and what that records.
     std::string text(8192, '\0');

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/base/checked_json.hpp"
+#include "core/language/message.hpp"
 
 #include <algorithm>
 #include <cmath>
@@ -65,9 +66,8 @@ std::vector<CheckedJson> CheckedJson::elements(std::size_t least, std::size_t mo
 {
     if (!m_value->is_array()) fault("must be a list");
     const std::size_t size = m_value->size();
-    if (size < least) fault("must have at least " + std::to_string(least) + " element(s)");
-    if (size > most)
-        fault("has " + std::to_string(size) + " elements, more than " + std::to_string(most));
+    if (size < least) fault(say("error.list-too-short", {{"least", least}}));
+    if (size > most) fault(say("error.list-too-long", {{"size", size}, {"most", most}}));
     std::vector<CheckedJson> all;
     for (std::size_t i = 0; i < size; ++i)
         all.emplace_back((*m_value)[i], m_pointer + "/" + std::to_string(i));
@@ -79,8 +79,9 @@ double CheckedJson::number(double least, double most) const
     if (!isNumber()) fault("must be a number");
     const double value = m_value->get<double>();
     if (!std::isfinite(value) || value < least || value > most)
-        fault("is " + shortNumber(value) + "; it must be from " + shortNumber(least) + " to " +
-              shortNumber(most));
+        fault(say("error.out-of-range", {{"value", shortNumber(value)},
+                                         {"least", shortNumber(least)},
+                                         {"most", shortNumber(most)}}));
     return value;
 }
 
@@ -94,8 +95,7 @@ double CheckedJson::positiveNumber(double most) const
 int CheckedJson::integer(int least, int most) const
 {
     const double value = number(least, most);
-    if (value != std::floor(value))
-        fault("is " + shortNumber(value) + "; it must be a whole number");
+    if (value != std::floor(value)) fault(say("error.not-whole", {{"value", shortNumber(value)}}));
     return static_cast<int>(value);
 }
 
@@ -109,7 +109,7 @@ std::string CheckedJson::text(std::size_t mostBytes) const
 {
     if (!isString()) fault("must be a text");
     std::string value = m_value->get<std::string>();
-    if (value.size() > mostBytes) fault("is longer than " + std::to_string(mostBytes) + " bytes");
+    if (value.size() > mostBytes) fault(say("error.text-too-long", {{"most", mostBytes}}));
     return value;
 }
 
@@ -117,10 +117,11 @@ std::size_t CheckedJson::wordAmong(const std::vector<std::string>& words) const
 {
     std::string list;
     for (const std::string& word : words) list += (list.empty() ? "" : ", ") + word;
-    if (!isString()) fault("must be one of " + list);
+    if (!isString()) fault(say("error.no-word", {{"words", list}}));
     const auto value = m_value->get<std::string>();
     const auto it = std::find(words.begin(), words.end(), value);
-    if (it == words.end()) fault("is \"" + value.substr(0, 40) + "\"; it must be one of " + list);
+    if (it == words.end())
+        fault(say("error.other-word", {{"word", value.substr(0, 40)}, {"words", list}}));
     return static_cast<std::size_t>(it - words.begin());
 }
 
@@ -145,7 +146,7 @@ CheckedJson::Json parseJsonText(const std::string& text)
         std::string what = e.what();
         // The library leads with its own error id in brackets, which tells a user nothing.
         if (const auto end = what.find("] "); end != std::string::npos) what = what.substr(end + 2);
-        throw JsonFault{"/", "is not JSON: " + what};
+        throw JsonFault{"/", say("error.not-json", {{"why", what}})};
     }
 }
 
@@ -173,16 +174,15 @@ bool CheckedJson::isString() const { return m_value->is_string(); }
 
 void checkHead(const CheckedJson& document, const std::string& format, int newestVersion)
 {
-    if (!document.isObject())
-        document.fault("must be an object with \"format\": \"" + format + "\"");
+    if (!document.isObject()) document.fault(say("error.no-format", {{"format", format}}));
     const std::string found = document.require("format").text(100);
     if (found != format)
-        document.faultAt("format", "is \"" + found + "\"; this must be a \"" + format + "\" file");
+        document.faultAt("format",
+                         say("error.other-format", {{"found", found}, {"format", format}}));
     const int version = document.require("version").integer(1, 1'000'000);
     if (version > newestVersion)
-        document.faultAt("version", "is " + std::to_string(version) + ", newer than the " +
-                                        std::to_string(newestVersion) +
-                                        " that this program knows: a newer Layakari wrote it");
+        document.faultAt("version", say("error.newer-version", {{"found", std::to_string(version)},
+                                                                {"known", newestVersion}}));
 }
 
 std::string shortNumber(double value) { return fmt::format("{:.6g}", value); }

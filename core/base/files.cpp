@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/base/files.hpp"
+#include "core/language/message.hpp"
 
 #include <algorithm>
 #include <array>
@@ -35,8 +36,7 @@ ssize_t readBlock(int descriptor, std::span<char> block)
 Error stoppedReading(const fs::path& path, ErrorCode code)
 {
     return {code, path.string(), "",
-            std::string("reading stopped in the middle: ") + std::strerror(errno),
-            "check the disk"};
+            say("error.stopped-in-the-middle", {{"why", std::strerror(errno)}}), "check the disk"};
 }
 
 } // namespace
@@ -51,7 +51,7 @@ Result<Descriptor> openRegularFile(const fs::path& path, ErrorCode code)
             {code, path.string(), "", "there is no such file", "check the name and the folder"});
     if (!file.isOpen())
         return fail({code, path.string(), "",
-                     std::string("cannot be opened: ") + std::strerror(error),
+                     say("error.cannot-be-opened", {{"why", std::strerror(error)}}),
                      "check the file's name and permissions"});
     struct stat status {};
     ::fstat(file.get(), &status);
@@ -68,8 +68,7 @@ Result<std::string> readTextFile(const fs::path& path, ErrorCode code, std::uint
     if (!file) return fail(file.error());
     const auto tooLarge = [&](std::uintmax_t bytes) {
         return fail({code, path.string(), "",
-                     "is " + std::to_string(bytes) + " bytes, more than the " +
-                         std::to_string(limitBytes) + " that such a file may have",
+                     say("error.too-large", {{"bytes", bytes}, {"most", limitBytes}}),
                      "check that this is the right file"});
     };
     struct stat status {};

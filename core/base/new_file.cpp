@@ -2,6 +2,7 @@
 #include "core/base/new_file.hpp"
 
 #include "core/base/files.hpp"
+#include "core/language/message.hpp"
 
 #include <array>
 #include <cerrno>
@@ -27,7 +28,8 @@ constexpr int mostLinks = 40; // as the kernel follows, path_resolution(7)
 
 Error cannotWriteTo(const fs::path& target, const std::string& why)
 {
-    return {ErrorCode::CannotWrite, target.string(), "", "cannot be written: " + why,
+    return {ErrorCode::CannotWrite, target.string(), "",
+            say("error.cannot-be-written", {{"why", why}}),
             "check the name, the folder, its permissions and the free space"};
 }
 
@@ -158,7 +160,7 @@ Result<NewFile> NewFile::besides(Descriptor folder, std::string name, fs::path t
     file.m_folder = std::move(folder);
     file.m_name = std::move(name);
     file.m_workingName = unforeseenName();
-    if (file.m_name.empty()) return fail(cannotWriteTo(file.m_target, "this is no file's name"));
+    if (file.m_name.empty()) return fail(cannotWriteTo(file.m_target, "this is not a file name"));
     file.m_file =
         Descriptor(::openat(file.m_folder.get(), file.m_workingName.c_str(),
                             O_RDWR | O_CREAT | O_EXCL | O_NOFOLLOW | O_CLOEXEC, forOwner));
@@ -331,7 +333,7 @@ Result<void> copyFile(const fs::path& from, NewFile into)
         if (got < 0 && errno == EINTR) continue;
         if (got < 0)
             return fail({ErrorCode::CannotRead, from.string(), "",
-                         std::string("reading stopped in the middle: ") + std::strerror(errno),
+                         say("error.stopped-in-the-middle", {{"why", std::strerror(errno)}}),
                          "check the disk"});
         if (got == 0) break;
         if (auto written = into.write({block.data(), static_cast<std::size_t>(got)}); !written)

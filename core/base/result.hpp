@@ -22,12 +22,17 @@ struct Error {
     ErrorCode code = ErrorCode::CannotRead;
     std::string file;  ///< the file concerned; empty when there is none
     std::string place; ///< where in the file, e.g. a JSON pointer; empty when it is the whole file
-    std::string cause; ///< one clause, no full stop
-    std::string tryThis; ///< one clause that says what to try; may be empty
+    /// One clause, no full stop: the English of a message "error.<clause>", or a text with
+    /// something in it that was said where the error arose.
+    std::string cause;
+    std::string tryThis; ///< likewise, what to try; may be empty
 
-    /// All of it on one line: "FILE: PLACE: CAUSE; TRY THIS".
+    /// All of it on one line, in the program's language: "FILE: PLACE: CAUSE; TRY THIS".
     std::string message() const;
 };
+
+/// A clause of an error in the program's language; one that was said already as it is.
+std::string clauseInWords(const std::string& clause);
 
 template <class T>
 using Result = tl::expected<T, Error>;

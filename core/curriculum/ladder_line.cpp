@@ -115,7 +115,7 @@ Result<std::vector<std::vector<Phase>>> phaseSteps(const std::string& text, cons
     const double steps = std::floor(longest / line.step + 1e-9);
     if (steps < 1) return refuse(text, "there is no step between its two ends");
     if (steps + 1 > static_cast<double>(ladderLimits::rungs))
-        return refuse(text, "that is more than " + std::to_string(ladderLimits::rungs) + " rungs");
+        return refuse(text, "that is more than " + std::to_string(ladderLimits::rungs) + " steps");
     // A ratio has an inhale of 1 at both ends: its unit is the inhale of the base.
     Plan copy = base;
     const Cycles* cycles = firstCycles(copy.parts);
@@ -183,7 +183,7 @@ Result<Ladder> ladderFromLine(const std::string& text, const Plan& base)
     if (from < 1 || to <= from || to > most || step < 1 || step != line->step)
         return refuse(text, "it must go up in whole numbers from 1 to " + std::to_string(most));
     if ((to - from) / step + 1 > static_cast<int>(ladderLimits::rungs))
-        return refuse(text, "that is more than " + std::to_string(ladderLimits::rungs) + " rungs");
+        return refuse(text, "that is more than " + std::to_string(ladderLimits::rungs) + " steps");
     for (int n = from; n <= to; n += step) {
         const bool strokes = line->what == Line::What::Strokes;
         const bool done =

@@ -38,16 +38,25 @@ void visitChoice(SchoolType& school, const std::string& key, Visit&& visit)
 
 } // namespace
 
+std::string SchoolChoice::question() const { return say("school." + key); }
+
+std::string SchoolChoice::name(const std::string& answer) const
+{
+    return say("school." + key + "." + answer);
+}
+
+std::string SchoolChoice::meaning(const std::string& answer) const
+{
+    return say("school." + key + "." + answer + ".meaning");
+}
+
 const std::vector<SchoolChoice>& schoolChoices()
 {
-    static const std::vector<SchoolChoice> choices{{"counting", {"own", "clocked"}},
-                                                   {"first_side", {"left", "right"}},
-                                                   {"square_start", {"inhale", "exhale"}},
-                                                   {"strokes_by", {"number", "time"}},
-                                                   {"bellows_from", {"chest", "belly"}},
-                                                   {"lengthen", {"count", "ratio"}},
-                                                   {"tuning", {"just", "tempered"}},
-                                                   {"terms", {"english", "sanskrit", "both"}}};
+    static const std::vector<SchoolChoice> choices{
+        {"counting", {"own", "clocked"}},       {"first_side", {"left", "right"}},
+        {"square_start", {"inhale", "exhale"}}, {"strokes_by", {"number", "time"}},
+        {"bellows_from", {"chest", "belly"}},   {"lengthen", {"count", "ratio"}},
+        {"tuning", {"just", "tempered"}},       {"terms", {"english", "sanskrit", "both"}}};
     return choices;
 }
 

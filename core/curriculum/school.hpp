@@ -36,13 +36,9 @@ struct SchoolChoice {
     std::string key;                  ///< for files: "counting"
     std::vector<std::string> answers; ///< for files: "own"
 
-    std::string question() const { return say("school." + key); }
-    std::string name(const std::string& answer) const { return say("school." + key + "." + answer); }
-    /// One sentence.
-    std::string meaning(const std::string& answer) const
-    {
-        return say("school." + key + "." + answer + ".meaning");
-    }
+    std::string question() const;
+    std::string name(const std::string& answer) const;
+    std::string meaning(const std::string& answer) const; ///< one sentence
 };
 
 /// All choices, in the order in which they are offered.

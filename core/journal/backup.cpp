@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/journal/backup.hpp"
+#include "core/language/message.hpp"
 
 #include <SQLiteCpp/SQLiteCpp.h>
 #include <algorithm>
@@ -106,8 +107,8 @@ Result<void> copyJournal(const fs::path& folder, NewFile file)
         copy.exec();
     } catch (const SQLite::Exception& e) {
         return fail(badJournal(folder / "journal.db",
-                               std::string("the journal cannot be copied (") + e.what() + ")",
-                               "see that the disk is not full"));
+                               say("error.journal-cannot-be-copied", {{"why", e.what()}}),
+                               "make sure that the disk is not full"));
     }
     return file.finish();
 }
@@ -119,8 +120,8 @@ Result<Backup> restoreLastBackup(const fs::path& folder)
         if (!isWhole(backup.file)) continue;
         const auto cannot = [&](const std::error_code& ec) {
             return fail(badJournal(file,
-                                   "the backup cannot be put in its place (" + ec.message() + ")",
-                                   "see that the folder can be written to"));
+                                   say("error.backup-cannot-be-placed", {{"why", ec.message()}}),
+                                   "make sure that the folder can be written to"));
         };
         // At any moment there is a journal of that name: the old one gets a second name first, and
         // the copy takes its place in one step. What of it is still in its WAL goes with it, and

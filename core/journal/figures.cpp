@@ -52,7 +52,7 @@ std::vector<FigureKind> makeKinds()
          .most = 100,
          .isOfAll = true,
          .chart = 1,
-         .column = "accuracy",
+         .isListed = true,
          .hasRange = true,
          .ofReading = [](const Reading& r) -> std::optional<FigureValue> {
              if (!r.summary.accuracy) return std::nullopt;
@@ -64,7 +64,7 @@ std::vector<FigureKind> makeKinds()
          .grain = 1,
          .most = 100,
          .isOfAll = true,
-         .column = "done, %",
+         .isListed = true,
          .ofReading = [](const Reading& r) -> std::optional<FigureValue> {
              if (!r.summary.completion) return std::nullopt;
              return FigureValue{100 * *r.summary.completion, {}, {}};
@@ -76,7 +76,7 @@ std::vector<FigureKind> makeKinds()
          .most = mostSeconds,
          .isOfAll = true,
          .chart = 5,
-         .column = "count, s",
+         .isListed = true,
          .ofReading = [](const Reading& r) { return valued(r.summary.countLengthS); }},
         {.key = figure::longestHold,
          .page = "phases",
@@ -116,7 +116,7 @@ std::vector<FigureKind> makeKinds()
          .most = mostSeconds,
          .isOfAll = true,
          .chart = 7,
-         .column = "minutes",
+         .isListed = true,
          .ofSitting = [](const Sitting& s) -> std::optional<double> {
              return s.practiceS > 0 ? std::optional(s.practiceS / 60) : std::nullopt;
          }},
@@ -206,7 +206,7 @@ std::vector<FigureKind> makeKinds()
          .most = 10,
          .isOfAll = true,
          .chart = 8,
-         .column = "felt after",
+         .isListed = true,
          .ofSitting = [](const Sitting& s) -> std::optional<double> {
              return s.words.feelAfter ? std::optional<double>(*s.words.feelAfter) : std::nullopt;
          }},

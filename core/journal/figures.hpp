@@ -48,8 +48,9 @@ struct FigureKind {
     bool isOfAll = false;
     /// Its place among the charts of a printed report; 0: it has none there.
     int chart = 0;
-    /// The head of its column in a printed list of sittings; null: it has none there.
-    const char* column = nullptr;
+    /// Whether it has a column in a printed list of sittings, with the message
+    /// "figure-column.<key>" as its head.
+    bool isListed = false;
     /// Its low and high are kept, shown and exported, too.
     bool hasRange = false;
     /// Came after exported tables were first used: its column stands behind all that were there.

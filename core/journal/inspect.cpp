@@ -140,12 +140,12 @@ auto caught(const fs::path& file, Work&& work) -> decltype(work())
             return work();
         } catch (const SQLite::Exception& e) {
             if (e.getErrorCode() == SQLITE_NOTADB || e.getErrorCode() == SQLITE_CORRUPT)
-                return fail(damaged(file, "this is no journal, or it is damaged"));
+                return fail(damaged(file, "this is not a journal, or it is damaged"));
             if (e.getErrorCode() == SQLITE_INTERRUPT)
                 return fail(damaged(file, "looking through it takes longer than any journal does"));
             return fail({ErrorCode::BadJournal, file.string(), "",
                          std::string("the journal cannot be opened (") + e.what() + ")",
-                         "close other programs that use it, and see that it can be read"});
+                         "close other programs that use it, and make sure that it can be read"});
         }
     });
 }

@@ -6,6 +6,7 @@
 #include "core/journal/inspect.hpp"
 #include "core/journal/schema.hpp"
 #include "core/journal/store.hpp"
+#include "core/language/message.hpp"
 
 #include <SQLiteCpp/Backup.h>
 #include <sys/stat.h>
@@ -62,8 +63,9 @@ Result<Journal> Journal::open(const std::filesystem::path& folder, Missing missi
         return fail(cannotOpen(file, "the journal is gone, but backups of it are there",
                                "put the last one in its place"));
     if (auto made = makeFolder(folder); !made)
-        return fail(cannotOpen(folder, "the journal's folder cannot be used: " + made.error().cause,
-                               "choose another with --data, or make it writable"));
+        return fail(cannotOpen(
+            folder, say("error.journal-folder", {{"why", clauseInWords(made.error().cause)}}),
+            "choose another with --data, or make it writable"));
     for (const auto& path : {folder, file})
         if (auto mine = checkOwner(path); !mine) return fail(mine.error());
     if (isThere) {
@@ -92,9 +94,9 @@ Result<Journal> Journal::make(const std::filesystem::path& folder)
         if (auto taken = journal.takeLaterFigures(); !taken) return fail(taken.error());
         return journal;
     } catch (const SQLite::Exception& e) {
-        return fail(cannotOpen(file, std::string("the journal cannot be opened (") + e.what() + ")",
-                               "close other programs that use it, and see that the folder can be "
-                               "written to"));
+        return fail(cannotOpen(
+            file, say("error.journal-cannot-be-opened", {{"why", e.what()}}),
+            "close other programs that use it, and make sure that the folder can be written to"));
     }
 }
 
@@ -116,10 +118,8 @@ Result<Journal> Journal::openForeign(const std::filesystem::path& file)
             if (auto taken = journal.takeLaterFigures(); !taken) return fail(taken.error());
             return journal;
         } catch (const SQLite::Exception& e) {
-            return fail(cannotOpen(file,
-                                   std::string("the journal cannot be read (") + e.what() + ")",
-                                   "see that there is room for temporary files, or take it out "
-                                   "again"));
+            return fail(cannotOpen(file, say("error.journal-cannot-be-read", {{"why", e.what()}}),
+                                   "make room for temporary files, or export it again"));
         }
     });
 }

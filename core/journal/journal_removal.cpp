@@ -3,6 +3,7 @@
 // What is put right afterwards: sittings moved, changed, deleted and brought back; people erased.
 #include "core/journal/journal.hpp"
 #include "core/journal/store.hpp"
+#include "core/language/message.hpp"
 
 #include <fmt/format.h>
 
@@ -43,8 +44,7 @@ Result<void> Journal::changeSitting(const Sitting& before, const Sitting& after)
             if (!same) return fail(same.error());
             if (*same)
                 return fail({ErrorCode::BadArgument, "", "",
-                             "this person already has a sitting of the same recording, on " +
-                                 dayToText((*same)->day),
+                             say("error.same-recording", {{"day", dayToText((*same)->day)}}),
                              "delete one of the two"});
         }
         return m_store->guarded([&] {
@@ -101,7 +101,7 @@ Result<void> Journal::restoreSitting(const DeletedSitting& deleted)
         if (*there)
             return fail({ErrorCode::BadArgument, "", "",
                          "the recording has been saved again meanwhile",
-                         "keep that sitting; the deleted one is not brought back"});
+                         "the deleted sitting is not brought back; use the other one"});
         const auto id = saveSitting(deleted.sitting, deleted.readingJson);
         if (!id) return fail(id.error());
         // The undo steps before this one know it by its old number.

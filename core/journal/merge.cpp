@@ -227,7 +227,7 @@ private:
         if (!version) return fail(version.error());
         if (!*version)
             return fail({ErrorCode::BadJournal, (m_from.folder() / "journal.db").string(), "",
-                         "a plan is missing in it", "take it out again where it comes from"});
+                         "a plan is missing in it", "export it again where it comes from"});
         const auto here = m_into.versionFor((*version)->plan);
         if (!here) return fail(here.error());
         return m_versions[there] = *here;
@@ -289,7 +289,7 @@ private:
         for (Sitting sitting : *theirs) {
             if (m_progress.stopped())
                 return fail({ErrorCode::Cancelled, m_from.folder().string(), "",
-                             "the import was stopped", "nothing of it was taken"});
+                             "the import was stopped", "nothing was imported"});
             m_progress.tell(std::min(1.0, ++m_taken / m_all));
             const auto known = m_into.sittingOfRecording(here, sitting.sha256);
             if (!known) return fail(known.error());

@@ -2,6 +2,7 @@
 #include "core/journal/recordings.hpp"
 
 #include "core/base/new_file.hpp"
+#include "core/language/message.hpp"
 
 namespace layakari {
 
@@ -13,7 +14,8 @@ constexpr const char* copyKey = "copy_recordings";
 
 Error cannotCopy(const Error& why)
 {
-    return {ErrorCode::CannotWrite, why.file, "", "the recording cannot be copied: " + why.cause,
+    return {ErrorCode::CannotWrite, why.file, "",
+            say("error.recording-cannot-be-copied", {{"why", clauseInWords(why.cause)}}),
             "make room, or let recordings stay where they are (Settings, Recordings)"};
 }
 

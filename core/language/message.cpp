@@ -1,12 +1,14 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/language/message.hpp"
 #include "core/language/catalogue.hpp"
+#include "core/language/pseudo.hpp"
 
 #include <algorithm>
 #include <cstdlib>
 #include <memory>
 #include <mutex>
 #include <set>
+#include <unicode/dcfmtsym.h>
 #include <unicode/listformatter.h>
 #include <unicode/msgfmt.h>
 #include <unicode/uchar.h>
@@ -58,7 +60,8 @@ std::string toUtf8(const icu::UnicodeString& text)
 icu::UnicodeString listed(const std::vector<std::string>& words, const std::string& language)
 {
     UErrorCode status = U_ZERO_ERROR;
-    const icu::Locale locale(language == "en" ? "en_001" : language.c_str());
+    const bool isEnglish = language == "en" || language == pseudoLanguage;
+    const icu::Locale locale(isEnglish ? "en_001" : language.c_str());
     const std::unique_ptr<icu::ListFormatter> formatter(
         icu::ListFormatter::createInstance(locale, status));
     std::vector<icu::UnicodeString> all;
@@ -197,6 +200,15 @@ std::string nameInWords(const std::string& name)
 {
     const std::string id = "name." + name;
     return isMessage(id) ? say(id) : name;
+}
+
+std::string decimalPoint()
+{
+    UErrorCode status = U_ZERO_ERROR;
+    const icu::DecimalFormatSymbols symbols(icu::Locale(speech().locale.c_str()), status);
+    return U_SUCCESS(status)
+               ? toUtf8(symbols.getConstSymbol(icu::DecimalFormatSymbols::kDecimalSeparatorSymbol))
+               : ".";
 }
 
 std::size_t lettersIn(const std::string& text)

@@ -88,6 +88,9 @@ std::string withTerms(const std::string& text);
 /// files, in the program's language and terms; any other name as it is.
 std::string nameInWords(const std::string& name);
 
+/// What stands before the decimals of a number, by `speech()`: "." or ",".
+std::string decimalPoint();
+
 /// How many characters it has, for columns of text.
 std::size_t lettersIn(const std::string& text);
 

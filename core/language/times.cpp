@@ -15,7 +15,7 @@ std::string clockTime(double seconds, bool withTenths)
         static_cast<long>(std::floor(std::max(0.0, seconds) * unit + (withTenths ? 0.5 : 0)));
     const long whole = ticks / static_cast<long>(unit);
     std::string text = fmt::format("{}:{:02}", whole / 60, whole % 60);
-    if (withTenths) text += fmt::format(".{}", ticks % 10);
+    if (withTenths) text += decimalPoint() + std::to_string(ticks % 10);
     return text;
 }
 

@@ -313,7 +313,7 @@ private:
     {
         if (auto* strokes = std::get_if<Strokes>(&m_result.content)) {
             if (!unit.empty() || number < 5 || number > 300)
-                fault(at, "strokes go at 5 to 300 a minute, as in @60");
+                fault(at, "strokes run at 5 to 300 per minute, as in @60");
             strokes->ratePerMin = number;
             return;
         }

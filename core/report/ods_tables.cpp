@@ -147,8 +147,7 @@ public:
                                   {"META-INF/manifest.xml", &list, false}});
         if (!file)
             return fail({ErrorCode::CannotWrite, "tables.ods", "",
-                         "the spreadsheet could not be put together",
-                         "free some memory, or write CSV"});
+                         "the spreadsheet could not be made", "free some memory, or write CSV"});
         return folder.write("tables.ods", *file);
     }
 

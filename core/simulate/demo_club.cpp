@@ -356,7 +356,7 @@ private:
             for (unsigned t = 0; t < cores; ++t) threads.emplace_back(work);
         }
         if (outcome && m_progress.stopped())
-            return fail({ErrorCode::Cancelled, "", "", "stopped", "run it again to go on"});
+            return fail({ErrorCode::Cancelled, "", "", "stopped", "run it again to continue"});
         return outcome;
     }
 };

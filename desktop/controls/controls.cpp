@@ -6,10 +6,19 @@
 #include <QPushButton>
 #include <QScrollArea>
 #include <QSpinBox>
+#include <QStyleOptionComboBox>
 #include <QVBoxLayout>
 #include <cmath>
 
 namespace layakari {
+
+void ChoiceBox::initStyleOption(QStyleOptionComboBox* option) const
+{
+    constexpr int aroundText = 34; // the arrow, and the space left of the text
+    QComboBox::initStyleOption(option);
+    option->currentText =
+        fontMetrics().elidedText(option->currentText, Qt::ElideRight, width() - aroundText);
+}
 
 void ChoiceBox::paintEvent(QPaintEvent* event)
 {

@@ -24,6 +24,7 @@ public:
     using QComboBox::QComboBox;
 
 protected:
+    void initStyleOption(QStyleOptionComboBox* option) const override; ///< a long choice is elided
     void paintEvent(QPaintEvent* event) override;
 };
 

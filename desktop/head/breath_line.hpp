@@ -11,8 +11,12 @@ namespace layakari {
 class BreathLine : public QWidget {
     Q_OBJECT
 public:
-    static constexpr std::array<const char*, 5> places{"Prepare", "Practise", "Read", "Reflect",
-                                                       "Journey"};
+    static constexpr std::array<const char*, 5> places{
+        QT_TRANSLATE_NOOP("layakari::BreathLine", "Prepare"),
+        QT_TRANSLATE_NOOP("layakari::BreathLine", "Practise"),
+        QT_TRANSLATE_NOOP("layakari::BreathLine", "Read"),
+        QT_TRANSLATE_NOOP("layakari::BreathLine", "Reflect"),
+        QT_TRANSLATE_NOOP("layakari::BreathLine", "Journey")};
     static constexpr int preparePlace = 0;
     static constexpr int practisePlace = 1;
     static constexpr int readPlace = 2;

@@ -5,14 +5,22 @@
 #include "core/words/terms.hpp"
 #include "desktop/head/commands.hpp"
 
-#include <QObject>
 #include <QFile>
+#include <QObject>
 #include <QRegularExpression>
 #include <algorithm>
+#include <map>
 
 namespace layakari {
 
 namespace {
+
+QString pageFile(const QString& topic)
+{
+    const QString language = QString::fromStdString(speech().language);
+    const QString file = QStringLiteral(":/help/%1/%2.md").arg(language, topic);
+    return QFile::exists(file) ? file : QStringLiteral(":/help/en/%1.md").arg(topic);
+}
 
 QString cell(QString text) { return text.replace(QLatin1Char('|'), QStringLiteral("\\|")); }
 
@@ -28,13 +36,13 @@ QString glossary()
     for (const PhaseKind kind :
          {PhaseKind::Inhale, PhaseKind::HoldFull, PhaseKind::Exhale, PhaseKind::HoldEmpty})
         row(termFor(kind, Terms::English), termFor(kind, Terms::Sanskrit));
-    row("count", "matra");
-    row("hold", "kumbhaka");
-    row("locks", "bandha");
+    row(QObject::tr("count").toStdString(), "matra");
+    row(QObject::tr("hold").toStdString(), "kumbhaka");
+    row(QObject::tr("locks").toStdString(), "bandha");
     for (const Technique& technique : techniques())
         row(techniqueName(technique.key, Terms::English),
             techniqueName(technique.key, Terms::Sanskrit));
-    QFile words(QStringLiteral(":/help/glossary.md"));
+    QFile words(pageFile(QStringLiteral("glossary")));
     if (words.open(QIODevice::ReadOnly))
         page += QLatin1Char('\n') + QString::fromUtf8(words.readAll());
     return page;
@@ -46,7 +54,8 @@ QString keys()
     QString where;
     for (const KeyEntry& key : keyEntries()) {
         if (key.where != where)
-            page += QStringLiteral("\n## %1\n\n| %2 | |\n|---|---|\n").arg(key.where, QObject::tr("keys"));
+            page += QStringLiteral("\n## %1\n\n| %2 | |\n|---|---|\n")
+                        .arg(key.where, QObject::tr("keys"));
         where = key.where;
         page += QStringLiteral("| %1 | %2 |\n").arg(cell(key.keys), cell(key.what));
     }
@@ -68,7 +77,7 @@ std::vector<HelpTopic> allTopics()
         } else if (topic.id == QLatin1String("keys")) {
             topic.markdown = keys();
         } else {
-            QFile file(QStringLiteral(":/help/%1.md").arg(topic.id));
+            QFile file(pageFile(topic.id));
             if (file.open(QIODevice::ReadOnly)) topic.markdown = QString::fromUtf8(file.readAll());
         }
         topic.title = topic.markdown.section(QLatin1Char('\n'), 0, 0).mid(2).trimmed();
@@ -81,7 +90,9 @@ std::vector<HelpTopic> allTopics()
 
 const std::vector<HelpTopic>& helpTopics()
 {
-    static const std::vector<HelpTopic> topics = allTopics();
+    static std::map<std::string, std::vector<HelpTopic>> byLanguage;
+    std::vector<HelpTopic>& topics = byLanguage[speech().language];
+    if (topics.empty()) topics = allTopics();
     return topics;
 }
 

@@ -103,7 +103,7 @@ void JourneyChart::style()
     m_plot->setBackground(QBrush(theme.paper));
     const QSharedPointer<QCPAxisTickerDateTime> dates(new QCPAxisTickerDateTime);
     const bool isLong = m_lastDay - m_firstDay > std::chrono::days(300);
-    dates->setDateTimeFormat(isLong ? QStringLiteral("MMM yyyy") : QStringLiteral("d MMM"));
+    dates->setDateTimeFormat(isLong ? QStringLiteral("MMM yyyy") : QObject::tr("d MMM"));
     dates->setDateTimeSpec(Qt::UTC);
     m_plot->xAxis->setTicker(dates);
     for (QCPAxis* axis : {m_plot->xAxis, m_plot->yAxis}) {
@@ -337,12 +337,12 @@ bool JourneyChart::eventFilter(QObject* watched, QEvent* event)
     if (type == QEvent::MouseMove) {
         m_plot->setCursor(point ? Qt::PointingHandCursor : Qt::ArrowCursor);
         if (point)
-            QToolTip::showText(mouse->globalPosition().toPoint(),
-                               QStringLiteral("%1\n%2").arg(
-                                   shortMoment(QDateTime::fromSecsSinceEpoch(
-                                       static_cast<qint64>(point->time))),
-                                   QString::fromStdString(valueInWords(point->value, m_figure))),
-                               m_plot);
+            QToolTip::showText(
+                mouse->globalPosition().toPoint(),
+                QStringLiteral("%1\n%2").arg(
+                    shortMoment(QDateTime::fromSecsSinceEpoch(static_cast<qint64>(point->time))),
+                    QString::fromStdString(valueInWords(point->value, m_figure))),
+                m_plot);
         return false;
     }
     setFocus(Qt::MouseFocusReason);

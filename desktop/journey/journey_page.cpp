@@ -135,10 +135,9 @@ void JourneyPage::buildLayout()
 {
 
     lay::column(m_body, {.spacing = 6},
-                {lay::row({.spacing = 10},
-                          {lay::sentence(tr("%1 of %2, compared with %3"),
-                                         {m_figure, m_practice, m_beside}, this),
-                           lay::stretch(), m_withArchived, m_weeks, m_takeOut}),
+                {lay::row({.spacing = 10}, {lay::sentence(tr("%1 of %2 compared with %3"),
+                                                          {m_figure, m_practice, m_beside}, this),
+                                            lay::stretch(), m_withArchived, m_weeks, m_takeOut}),
                  lay::gap(4), m_sentence, m_facts, lay::wide(m_chart), m_days,
                  lay::row({.spacing = 12}, {lay::wide(m_chosen), m_this, m_open})});
     lay::column(this, {},
@@ -335,9 +334,7 @@ void JourneyPage::fillRungs()
 QString JourneyPage::techniqueOf(const Sitting& sitting)
 {
     const Plan* plan = sitting.planVersion ? planOf(*sitting.planVersion) : nullptr;
-    return plan ? QString::fromStdString(
-                      techniqueName(plan->technique))
-                : QString();
+    return plan ? QString::fromStdString(techniqueName(plan->technique)) : QString();
 }
 
 // Plans by their names, and techniques of which there are several plans.
@@ -445,11 +442,11 @@ void JourneyPage::showAll()
     for (const Sitting& s : sittings)
         if (const auto value = valueOf(s, figure); value && s.counts()) values.push_back(*value);
     const QString last = dateInWords(sittings.front().day);
-    QStringList facts{sittings.size() == 1
-                          ? tr("One sitting, on %1").arg(last)
-                          : tr("%1 sittings on %n day(s), %2 to %3", nullptr, m_days->daysPractised())
-                                .arg(sittings.size())
-                                .arg(dateInWords(sittings.back().day), last)};
+    QStringList facts{sittings.size() == 1 ? tr("One sitting, on %1").arg(last)
+                                           : tr("%1 sittings on %n day(s), %2 to %3", nullptr,
+                                                m_days->daysPractised())
+                                                 .arg(sittings.size())
+                                                 .arg(dateInWords(sittings.back().day), last)};
     if (!values.empty())
         facts << tr("usually %1").arg(QString::fromStdString(valueInWords(median(values), figure)));
     if (const auto best = bestOf(sittings, figure))
@@ -482,8 +479,7 @@ void JourneyPage::showChosen()
         m_chosen->setText(tr("Choose a sitting: click a point, or the arrow keys."));
         return;
     }
-    QStringList words{shortDate(toQDate(sitting->day)),
-                      practiceOf(*sitting)};
+    QStringList words{shortDate(toQDate(sitting->day)), practiceOf(*sitting)};
     if (const auto accuracy = valueOf(*sitting, figure::accuracy))
         words << QString::fromStdString(valueInWords(*accuracy, figure::accuracy));
     words << QString::fromStdString(valueInWords(sitting->practiceS / 60, figure::minutes));

@@ -2,6 +2,8 @@
 #include "desktop/journey/weeks_report.hpp"
 
 #include "core/base/quantile.hpp"
+#include "core/journal/sitting.hpp"
+#include "core/language/message.hpp"
 #include "core/progress/series.hpp"
 #include "desktop/desk/journal_desk.hpp"
 #include "desktop/journey/journey_chart.hpp"
@@ -109,8 +111,7 @@ private:
 
     static QString inWords(const QString& name, const std::vector<Sitting>& sittings)
     {
-        QStringList words{
-            QObject::tr("%n sitting(s)", nullptr, static_cast<int>(sittings.size()))};
+        QStringList words{QObject::tr("%n sitting(s)", nullptr, static_cast<int>(sittings.size()))};
         if (const auto accuracy = usual(sittings, figure::accuracy))
             words << QObject::tr("accuracy usually %1 %").arg(std::lround(*accuracy));
         const QString text = QStringLiteral("%1: %2.").arg(name, words.join(QStringLiteral(", ")));
@@ -181,8 +182,10 @@ private:
     {
         std::vector<Column> columns;
         for (const FigureKind& kind : figureKinds())
-            if (kind.column)
-                columns.push_back({QObject::tr(kind.column), 0, Qt::AlignRight, kind.key});
+            if (kind.isListed)
+                columns.push_back(
+                    {QString::fromStdString(say("figure-column." + std::string(kind.key))), 0,
+                     Qt::AlignRight, kind.key});
         for (std::size_t i = 0; i < columns.size(); ++i)
             columns[i].right = practiceEnds + (1 - practiceEnds) * static_cast<double>(i + 1) /
                                                   static_cast<double>(columns.size());
@@ -226,12 +229,12 @@ private:
         std::size_t told = 0;
         for (const Sitting& s : m_report.sittings) {
             QStringList words;
-            for (const std::string& complaint : s.words.complaints)
+            for (const std::string& complaint : complaintsInWords(s.words.complaints))
                 words << QString::fromStdString(complaint);
             if (words.isEmpty() || ++told > most) continue;
-            m_paper.text(
-                QObject::tr("%1, after %2: %3.")
-                    .arg(shortDayAndMonth(toQDate(s.day)), practiceOf(s), words.join(QStringLiteral(", "))));
+            m_paper.text(QObject::tr("%1, after %2: %3.")
+                             .arg(shortDayAndMonth(toQDate(s.day)), practiceOf(s),
+                                  words.join(QStringLiteral(", "))));
         }
         m_paper.leave(gap / 2);
         m_paper.soft(observingOnly());

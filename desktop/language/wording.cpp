@@ -6,11 +6,15 @@
 
 #include <cstring>
 
+// The library is static: nothing else would pull in what is built in.
+static void loadTexts() { Q_INIT_RESOURCE(texts); }
+
 namespace layakari {
 
 Wording::Wording(const QString& language, QObject* parent)
     : QTranslator(parent), m_isPseudo(language == QLatin1String(pseudoLanguage))
 {
+    loadTexts();
     const QString file = m_isPseudo ? QStringLiteral("en") : language;
     // A file that is not built in would be a fault of the build; English is said then.
     [[maybe_unused]] const bool isThere =

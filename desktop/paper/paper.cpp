@@ -111,7 +111,7 @@ Result<bool> printSheet(QWidget* over, const Sheet& sheet)
     drawOnPaper(printer, sheet);
     if (printer.printerState() == QPrinter::Error)
         return fail({ErrorCode::CannotWrite, printer.printerName().toStdString(), "",
-                     "the printer does not print", "see whether it is on, or save a PDF instead"});
+                     "the printer does not respond", "check that it is on, or save a PDF instead"});
     return true;
 }
 

@@ -128,9 +128,11 @@ QWidget* ReadyView::buildLeft()
     column->addWidget(m_shape, 100);
     column->addLayout(lay::sentence(tr("Led by %1"), {m_lead}, this));
     column->addWidget(m_leadNote);
-    m_counts = groupOf(lay::sentence(tr("One count %1 or %2 per minute, each minute slower by %3"),
-                                     {m_count, m_tempo, m_slower}, this),
-                       this);
+    m_counts = groupOf(
+        lay::column({.spacing = 8},
+                    {lay::sentence(tr("One count %1 or %2 per minute"), {m_count, m_tempo}, this),
+                     lay::sentence(tr("Slower each minute by %1"), {m_slower}, this)}),
+        this);
     m_around = groupOf(
         lay::sentence(tr("Settle %1 s before, and stay %2 s after"), {m_settle, m_stay}, this),
         this);
@@ -160,7 +162,7 @@ void ReadyView::fillMicrophones()
     m_microphone->addItem(tr("A simulated practitioner"));
     for (const Temperament& who : temperaments())
         if (!who.name.starts_with("held-"))
-            m_temperament->addItem(QString::fromStdString(who.name));
+            m_temperament->addItem(shownName(who.name), QString::fromStdString(who.name));
 }
 
 bool ReadyView::isFree() const { return m_lead->currentIndex() == Nothing; }
@@ -181,7 +183,8 @@ void ReadyView::restore()
             settings.value(QStringLiteral("practise/") + QLatin1String(key)).toString();
         bool isPlace = false;
         const int place = kept.toInt(&isPlace);
-        const int at = isPlace ? place : box->findText(kept);
+        const int named = box->findData(kept);
+        const int at = isPlace ? place : named >= 0 ? named : box->findText(kept);
         box->setCurrentIndex(at >= 0 && at < box->count() ? at : otherwise);
     };
     choose(m_lead, "lead", ByClock);
@@ -208,9 +211,11 @@ void ReadyView::remember() const
                                                      {"temperament", m_temperament},
                                                      {"pace", m_pace}};
     for (const auto& [key, box] : boxes) {
-        const bool isNamed = box == m_temperament || (box == m_microphone && !isSimulated());
-        settings.setValue(QStringLiteral("practise/") + QLatin1String(key),
-                          isNamed ? QVariant(box->currentText()) : QVariant(box->currentIndex()));
+        const QVariant kept = box == m_temperament ? box->currentData()
+                              : box == m_microphone && !isSimulated()
+                                  ? QVariant(box->currentText())
+                                  : QVariant(box->currentIndex());
+        settings.setValue(QStringLiteral("practise/") + QLatin1String(key), kept);
     }
     settings.setValue(QStringLiteral("practise/slower"), m_slower->value());
     settings.setValue(QStringLiteral("practise/settle"), m_settle->value());
@@ -246,7 +251,8 @@ void ReadyView::refresh()
         m_leadNote->setText(tr("The cue waits for your breath and only counts along."));
         break;
     default:
-        m_leadNote->setText(tr("There are no cues. What you do is recorded, shown and read; at the end you are asked which plan it was. You stop it yourself."));
+        m_leadNote->setText(tr("There are no cues. What you do is recorded, shown and read; at the "
+                               "end you are asked which plan it was. You stop it yourself."));
     }
     for (QWidget* group : {m_counts, m_around, m_tones}) group->setVisible(!isFree());
     m_slower->setEnabled(m_lead->currentIndex() == ByClock);
@@ -265,9 +271,8 @@ void ReadyView::refreshPlan()
     const QString name = person
                              ? QString::fromStdString(person->name).section(QLatin1Char(' '), 0, 0)
                              : tr("Nobody");
-    m_sentence->setText(
-        isFree() ? tr("%1 practises freely.").arg(name)
-                 : tr("%1 practises: %2.").arg(name, shownName(m_plan.name)));
+    m_sentence->setText(isFree() ? tr("%1 practises freely.").arg(name)
+                                 : tr("%1 practises: %2.").arg(name, shownName(m_plan.name)));
     m_begin->setEnabled(person.has_value());
     m_begin->setToolTip(person ? tr("Begin to settle and to record (Enter)")
                                : tr("Add a person first: Prepare, People"));
@@ -294,7 +299,7 @@ bool ReadyView::isStill() const { return m_still->isChecked(); }
 std::unique_ptr<SoundInput> ReadyView::input() const
 {
     if (!isSimulated()) return openMicrophone(m_microphone->currentText());
-    const auto who = temperamentByName(m_temperament->currentText().toStdString());
+    const auto who = temperamentByName(m_temperament->currentData().toString().toStdString());
     // Another practice each time, but the same one after the same sittings. One like the last to
     // the byte would be kept as that.
     constexpr std::uint64_t firstSeed = 20261126;

@@ -9,9 +9,9 @@
 #include "desktop/help/explain_note.hpp"
 #include "desktop/theme/theme.hpp"
 
-#include <QLocale>
 #include <QHBoxLayout>
 #include <QLabel>
+#include <QLocale>
 #include <QVBoxLayout>
 #include <cmath>
 
@@ -137,8 +137,9 @@ void Figures::showNotes(const Reading& reading)
         if (i < mostShown) shown << text;
     }
     if (notes.size() > mostShown)
-        shown.last() = tr("%1 <i>and %n more</i>", nullptr, static_cast<int>(notes.size() - mostShown))
-                           .arg(shown.last());
+        shown.last() =
+            tr("%1 <i>and %n more</i>", nullptr, static_cast<int>(notes.size() - mostShown))
+                .arg(shown.last());
     m_notes->setText(shown.join(QStringLiteral("<br>")));
     m_notes->setToolTip(notes.size() > mostShown
                             ? QStringLiteral("<p>") + all.join(QStringLiteral("</p><p>")) +
@@ -198,7 +199,7 @@ void Figures::show(const Reading& reading)
         s.accuracyHigh && s.accuracyLow ? (*s.accuracyHigh - *s.accuracyLow) / 2 : 0;
     set(m_accuracy, HeadFigure::Accuracy,
         s.accuracy ? QString::number(*s.accuracy, 'f', 0) : QString(),
-        half < 0.5 ? QStringLiteral("± &lt;1") : QStringLiteral("± %1").arg(half, 0, 'f', 0),
+        half < 0.5 ? QStringLiteral("± &lt;1") : QStringLiteral("± %L1").arg(half, 0, 'f', 0),
         tr("accuracy, %"));
     const auto done = std::lround(s.completion.value_or(0) * s.cyclesPlanned);
     set(m_completion, HeadFigure::Completion,
@@ -219,7 +220,7 @@ void Figures::show(const Reading& reading)
         s.countLengthS ? tr("%L1 s").arg(*s.countLengthS, 0, 'f', 2) : QString(),
         clocked || !s.countLengthSdS
             ? QString()
-            : QStringLiteral("± %1").arg(std::max(0.01, 2 * *s.countLengthSdS), 0, 'f', 2),
+            : QStringLiteral("± %L1").arg(std::max(0.01, 2 * *s.countLengthSdS), 0, 'f', 2),
         clocked ? tr("a count, by the clock") : tr("a count of your own"));
 }
 

@@ -16,7 +16,6 @@ namespace layakari {
 
 namespace {
 
-constexpr int buttonWidth = 112; // left of the strip, as wide as the names left of the staff allow
 constexpr double longestStretchS = 300; // that is decoded at once, when it plays on and on
 
 struct Speed {
@@ -52,12 +51,21 @@ Playback::Playback(QWidget* page, StaffView* staff, SoundStrip* strip)
     update();
 }
 
+double Playback::widestText()
+{
+    const QFontMetricsF metrics(typeface(Type::Body));
+    double widest = 0;
+    for (const QString& text : {tr("Play row"), tr("Play phase"), tr("Loop"), tr(paces[0].text),
+                                tr(paces[1].text), tr("Play tones"), tr("Stop")})
+        widest = std::max(widest, metrics.horizontalAdvance(text));
+    return widest;
+}
+
 QVBoxLayout* Playback::buttons()
 {
     auto* column = new QVBoxLayout;
     column->setSpacing(2);
     for (QPushButton* b : {m_playRow, m_playPhase, m_loop, m_slow, m_tones}) {
-        b->setMaximumWidth(static_cast<int>(scaled(buttonWidth)));
         column->addWidget(b, 0, Qt::AlignLeft);
     }
     column->addStretch(1);

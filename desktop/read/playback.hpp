@@ -25,6 +25,8 @@ public:
     /// The keys hold while `staff` has the focus.
     Playback(QWidget* page, StaffView* staff, SoundStrip* strip);
 
+    /// Pixels of the widest text that one of the buttons can have.
+    static double widestText();
     /// The buttons, for the place beside the strip.
     QVBoxLayout* buttons();
 

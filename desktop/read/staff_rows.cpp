@@ -3,6 +3,7 @@
 
 #include "core/measure/keeping.hpp"
 #include "core/report/sentence.hpp"
+#include "desktop/read/playback.hpp"
 #include "desktop/read/sound_marks.hpp"
 
 #include <QObject>
@@ -108,7 +109,8 @@ private:
         if (m_reading.plan && !run.targetCount) row.round = QObject::tr("not planned");
         if (run.ratePerMin)
             row.note = QObject::tr("%L1 per minute").arg(*run.ratePerMin, 0, 'f', 0);
-        if (run.countConfidence < sureOfCount) row.note = QObject::tr("%1, uncertain").arg(row.note);
+        if (run.countConfidence < sureOfCount)
+            row.note = QObject::tr("%1, uncertain").arg(row.note);
         m_sheet.longestRunS = std::max(m_sheet.longestRunS, run.endS - run.startS);
         m_sheet.rows.push_back(std::move(row));
     }
@@ -168,10 +170,9 @@ private:
                        : m_reading.cycles.empty() ? QObject::tr("heard")
                                                   : QObject::tr("after");
         const int decimals = seconds < 10 ? 1 : 0;
-        row.note =
-            breaths > 0
-                ? QObject::tr("%n breath(s), %L1 s", nullptr, breaths).arg(seconds, 0, 'f', decimals)
-                : QObject::tr("%L1 s").arg(seconds, 0, 'f', decimals);
+        row.note = breaths > 0 ? QObject::tr("%n breath(s), %L1 s", nullptr, breaths)
+                                     .arg(seconds, 0, 'f', decimals)
+                               : QObject::tr("%L1 s").arg(seconds, 0, 'f', decimals);
         m_sheet.rows.push_back(std::move(row));
     }
 
@@ -256,9 +257,10 @@ private:
     {
         QStringList words;
         if (!row.round.isEmpty()) words << row.round;
-        words << (run.targetCount
-                      ? QObject::tr("%1: %2 of %3").arg(row.name).arg(run.count).arg(*run.targetCount)
-                      : QObject::tr("%1: %2").arg(row.name).arg(run.count));
+        words
+            << (run.targetCount
+                    ? QObject::tr("%1: %2 of %3").arg(row.name).arg(run.count).arg(*run.targetCount)
+                    : QObject::tr("%1: %2").arg(row.name).arg(run.count));
         if (!row.note.isEmpty()) words << row.note;
         return words.join(QStringLiteral(", "));
     }
@@ -288,9 +290,8 @@ private:
         const QString phase = QString::fromStdString(termFor(kept.phase));
         if (isUnheard(kept)) return QObject::tr("%1 not heard separately").arg(phase);
         const QString length =
-            kept.counts
-                ? QObject::tr("%1 %L2 counts").arg(phase).arg(*kept.counts, 0, 'f', 1)
-                : QObject::tr("%1 %L2 seconds").arg(phase).arg(kept.seconds, 0, 'f', 1);
+            kept.counts ? QObject::tr("%1 %L2 counts").arg(phase).arg(*kept.counts, 0, 'f', 1)
+                        : QObject::tr("%1 %L2 seconds").arg(phase).arg(kept.seconds, 0, 'f', 1);
         switch (keepingOf(kept)) {
         case Keeping::Short: return QObject::tr("%1, short").arg(length);
         case Keeping::Long: return QObject::tr("%1, long").arg(length);
@@ -301,9 +302,13 @@ private:
 
 } // namespace
 
-StaffSheet StaffSheet::of(const Reading& reading)
+double staffLeftMargin()
 {
-    return SheetBuilder(reading).build();
+    constexpr double least = 132;
+    constexpr double aroundText = 34; // of a button, and of a row's name
+    return std::max(scaled(least), Playback::widestText() + scaled(aroundText));
 }
+
+StaffSheet StaffSheet::of(const Reading& reading) { return SheetBuilder(reading).build(); }
 
 } // namespace layakari

@@ -12,7 +12,8 @@
 namespace layakari {
 
 /// Left and right of the staff's shapes, in pixels; the strip's sound lies under them.
-inline double staffLeftMargin() { return scaled(132); }
+/// Names of rows and the buttons beside the sound have room in the left one.
+double staffLeftMargin();
 constexpr double staffRightMargin = 34;
 
 /// One row of the breath staff, with all that is needed to paint it.
@@ -53,7 +54,6 @@ struct StaffSheet {
     std::vector<double> marks; ///< ends of the planned phases, where all cycles share them
     std::vector<PhaseKind>
         columns; ///< phases that get a column of kept counts; empty when they differ
-
 
     static StaffSheet of(const Reading& reading);
 };

@@ -6,8 +6,8 @@
 #include "desktop/shapes/lung_shape.hpp"
 #include "desktop/theme/theme.hpp"
 
-#include <QLocale>
 #include <QKeyEvent>
+#include <QLocale>
 #include <QPainter>
 #include <QScrollBar>
 #include <algorithm>
@@ -23,8 +23,29 @@ constexpr int strokesHeight = 66;   // with the number of every tenth below
 constexpr int naturalHeight = 30;
 constexpr double shapeHeight = 36;
 constexpr double naturalShapeHeight = 11;
-constexpr double columnWidth = 82; // as wide as "hold empty" over it
-constexpr double accuracyWidth = 78;
+
+// As wide as the words over them, and at least as wide as the figures in them.
+double columnWidth()
+{
+    constexpr double least = 62;
+    constexpr double between = 12;
+    const QFontMetricsF metrics(typeface(Type::Small));
+    double widest = 0;
+    for (const PhaseKind kind :
+         {PhaseKind::Inhale, PhaseKind::HoldFull, PhaseKind::Exhale, PhaseKind::HoldEmpty})
+        widest =
+            std::max(widest, metrics.horizontalAdvance(QString::fromStdString(shortTermFor(kind))));
+    return std::max(scaled(least), widest + between);
+}
+
+QString accuracyHead() { return StaffHead::tr("accuracy, %"); }
+
+double accuracyWidth()
+{
+    constexpr double least = 78;
+    return std::max(scaled(least),
+                    QFontMetricsF(typeface(Type::Small)).horizontalAdvance(accuracyHead()) + 2);
+}
 
 bool hasColumns(const StaffSheet& sheet) { return !sheet.columns.empty(); }
 
@@ -227,7 +248,7 @@ private:
         const ReadStrokeRun& run = *m_row.run;
         const double right = m_area.left() + m_columns.accuracy;
         const double left = m_area.left() + m_columns.left;
-        const double room = right - 2 * scaled(accuracyWidth) - left;
+        const double room = right - 2 * accuracyWidth() - left;
         const XOf xOf = [&](double seconds) {
             return left + (seconds - run.startS) / std::max(1.0, m_sheet.longestRunS) * room;
         };
@@ -238,14 +259,14 @@ private:
         const QString count = run.targetCount
                                   ? QStringLiteral("%1 / %2").arg(run.count).arg(*run.targetCount)
                                   : QString::number(run.count);
-        m_painter.drawText(QRectF(right - 2 * scaled(accuracyWidth), m_area.top() + 6,
-                                  2 * scaled(accuracyWidth), 24),
-                           Qt::AlignRight | Qt::AlignVCenter, count);
+        m_painter.drawText(
+            QRectF(right - 2 * accuracyWidth(), m_area.top() + 6, 2 * accuracyWidth(), 24),
+            Qt::AlignRight | Qt::AlignVCenter, count);
         m_painter.setFont(typeface(Type::Small));
         m_painter.setPen(m_theme.softInk);
-        m_painter.drawText(QRectF(right - 2 * scaled(accuracyWidth), m_area.top() + 28,
-                                  2 * scaled(accuracyWidth), 18),
-                           Qt::AlignRight | Qt::AlignVCenter, m_row.note);
+        m_painter.drawText(
+            QRectF(right - 2 * accuracyWidth(), m_area.top() + 28, 2 * accuracyWidth(), 18),
+            Qt::AlignRight | Qt::AlignVCenter, m_row.note);
     }
 
     void paintNatural()
@@ -279,9 +300,9 @@ private:
             const double right = m_area.left() + m_columns.kept[k];
             m_painter.setPen(m_theme.ink);
             m_painter.setFont(typeface(Type::Row, off));
-            m_painter.drawText(QRectF(right - scaled(columnWidth), m_area.top(),
-                                      scaled(columnWidth) - 20, m_area.height()),
-                               Qt::AlignRight | Qt::AlignVCenter, keptText(kept));
+            m_painter.drawText(
+                QRectF(right - columnWidth(), m_area.top(), columnWidth() - 20, m_area.height()),
+                Qt::AlignRight | Qt::AlignVCenter, keptText(kept));
             drawKeepingMark(m_painter, keeping, {right - 9, m_area.center().y() + 1}, m_theme);
         }
     }
@@ -320,10 +341,9 @@ private:
         m_painter.setPen(m_theme.ink);
         m_painter.setFont(typeface(Type::Row, m_chosen));
         const double right = m_area.left() + m_columns.accuracy;
-        m_painter.drawText(QRectF(right - scaled(accuracyWidth), m_area.top(),
-                                  scaled(accuracyWidth), m_area.height()),
-                           Qt::AlignRight | Qt::AlignVCenter,
-                           QString::number(*m_row.accuracy, 'f', 0));
+        m_painter.drawText(
+            QRectF(right - accuracyWidth(), m_area.top(), accuracyWidth(), m_area.height()),
+            Qt::AlignRight | Qt::AlignVCenter, QString::number(*m_row.accuracy, 'f', 0));
     }
 };
 
@@ -361,10 +381,10 @@ StaffColumns StaffColumns::of(const StaffSheet& sheet, int width)
     StaffColumns columns;
     columns.accuracy = width - staffRightMargin;
     columns.left = staffLeftMargin();
-    double x = columns.accuracy - scaled(accuracyWidth) - 6;
+    double x = columns.accuracy - accuracyWidth() - 6;
     for (std::size_t k = sheet.columns.size(); k > 0; --k) {
         columns.kept.insert(columns.kept.begin(), x);
-        x -= scaled(columnWidth);
+        x -= columnWidth();
     }
     columns.right = std::max(columns.left + 100, x - 20);
     columns.pixelsPerUnit = (columns.right - columns.left) / std::max(1.0, sheet.span * 1.02);
@@ -491,11 +511,11 @@ void StaffHead::paintEvent(QPaintEvent*)
     // Before the numbers there is always room; after the last there may be none.
     label(columns.left - 14, columns.left, axis, Qt::AlignRight);
     for (std::size_t k = 0; k < columns.kept.size(); ++k)
-        label(columns.kept[k] - 14, scaled(columnWidth),
+        label(columns.kept[k] - 14, columnWidth(),
               QString::fromStdString(shortTermFor(sheet.columns[k])), Qt::AlignRight);
     if (std::any_of(sheet.rows.begin(), sheet.rows.end(),
                     [](const StaffRow& r) { return r.accuracy.has_value(); }))
-        label(columns.accuracy, scaled(accuracyWidth), tr("accuracy, %"), Qt::AlignRight);
+        label(columns.accuracy, accuracyWidth(), accuracyHead(), Qt::AlignRight);
 }
 
 } // namespace layakari

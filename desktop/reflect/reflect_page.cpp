@@ -2,6 +2,7 @@
 #include "desktop/reflect/reflect_page.hpp"
 
 #include "core/intake/putting_right.hpp"
+#include "core/journal/sitting.hpp"
 #include "core/language/message.hpp"
 #include "core/language/times.hpp"
 #include "core/report/reply.hpp"
@@ -96,8 +97,8 @@ ReflectPage::ReflectPage(JournalDesk* desk, SittingActions* actions, QWidget* pa
       m_goOn(wordButton({}, "reflectGoOn", this)),
       m_easeOff(wordButton(tr("One step easier"), "reflectEaseOff", this)),
       m_answer(new AnswerButton(desk, "reflectAnswer", this)),
-      m_weekName(
-          softLabel(tr("Practised this week, the most urgent first:"), Type::Body, this, "weekName")),
+      m_weekName(softLabel(tr("Practised this week, the most urgent first:"), Type::Body, this,
+                           "weekName")),
       m_week(new WeekList(desk, this))
 {
     setObjectName(QStringLiteral("reflectPage"));
@@ -174,7 +175,7 @@ QWidget* ReflectPage::buildSaid()
     auto* complaints = new QHBoxLayout;
     complaints->setSpacing(14);
     for (const char* word : complaintWords) {
-        auto* box = new QCheckBox(tr(word), this);
+        auto* box = new QCheckBox(QString::fromStdString(complaintsInWords({word}).front()), this);
         box->setObjectName(QStringLiteral("complaint-") +
                            QLatin1String(word).toString().replace(' ', '-'));
         connect(box, &QCheckBox::toggled, this, &ReflectPage::keepSaid);
@@ -330,14 +331,14 @@ void ReflectPage::showReading()
             m_reading = *std::move(reading);
     const QDateTime began = QDateTime::fromSecsSinceEpoch(m_sitting->startedAt);
     m_title->setText(tr("%1, %2  ·  %3")
-                         .arg(fullDate(toQDate(m_sitting->day)),
-                              timeOfDay(began.time()),
+                         .arg(fullDate(toQDate(m_sitting->day)), timeOfDay(began.time()),
                               m_plan ? shownName(m_plan->name) : tr("free practice")));
     const bool isNoted = m_sitting->origin == Sitting::Origin::Noted;
     m_sentence->setText(m_reading ? QString::fromStdString(inOneSentence(*m_reading))
-                        : isNoted ? tr("%n minute(s), noted by hand. Nothing in it was measured.", nullptr,
-                                           static_cast<int>(std::lround(m_sitting->practiceS / 60)))
-                                  : tr("The reading of this sitting cannot be shown."));
+                        : isNoted
+                            ? tr("%n minute(s), noted by hand. Nothing in it was measured.",
+                                 nullptr, static_cast<int>(std::lround(m_sitting->practiceS / 60)))
+                            : tr("The reading of this sitting cannot be shown."));
     m_pdf->setVisible(m_reading.has_value());
     m_reply->setVisible(m_reading.has_value() && m_desk->isTeaching());
     const std::string doubt = m_reading ? uncertaintyInWords(*m_reading) : std::string();
@@ -519,10 +520,9 @@ std::optional<Sheet> ReflectPage::sheet()
         m_bar->showNote(tr("There is no reading here to put on paper."));
         return std::nullopt;
     }
-    return sheetOf(
-        SittingReport{*m_desk->person(), *m_sitting, *m_reading,
-                      m_plan ? shownName(m_plan->name) : tr("free practice"),
-                      m_changed, m_proposal->judgement});
+    return sheetOf(SittingReport{*m_desk->person(), *m_sitting, *m_reading,
+                                 m_plan ? shownName(m_plan->name) : tr("free practice"), m_changed,
+                                 m_proposal->judgement});
 }
 
 bool ReflectPage::savePdf(const QString& file)

@@ -116,12 +116,13 @@ QWidget* TodayView::buildLeft()
     auto* left = new QWidget(this);
     m_changes = new QWidget(this);
     QLabel* countName = textLabel(tr("One count"), Type::Body, this);
-    lay::row(m_changes, {.spacing = 10},
-             {countName, m_count, m_countNote, lay::gap(14), m_roundsName, m_rounds, lay::stretch(),
-              m_back, m_edit});
-    lay::column(
-        left, {.spacing = 6},
-        {m_sentence, m_why, lay::wide(m_shape), m_figures, m_compared, lay::gap(4), m_changes});
+    lay::row(
+        m_changes, {.spacing = 10},
+        {countName, m_count, m_countNote, lay::gap(14), m_roundsName, m_rounds, lay::stretch()});
+    lay::column(left, {.spacing = 6},
+                {m_sentence, m_why, lay::wide(m_shape),
+                 lay::row({.spacing = 10}, {lay::wide(m_figures), m_back, m_edit}), m_compared,
+                 lay::gap(4), m_changes});
     for (QLabel* label : {countName, m_countNote, m_roundsName}) label->setWordWrap(false);
     return left;
 }
@@ -258,7 +259,7 @@ void TodayView::showPlan()
                  shownName(plan.name)));
     m_countNote->setText(plan.countLengthS     ? tr("by the clock")
                          : m_desk->ownCountS() ? tr("as in recent sittings")
-                                               : tr("your own, about this long"));
+                                               : tr("your own count"));
     QStringList words{plannedTime(figures)};
     if (figures.breathsPerMin)
         words << tr("%L1 breaths per minute").arg(*figures.breathsPerMin, 0, 'f', 1);

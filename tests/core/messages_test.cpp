@@ -2,8 +2,10 @@
 //
 // The texts of the core and the command line: that there is one catalogue, that every language has
 // all of it, and how numbers, plurals, lists and terms come out.
+#include "core/base/result.hpp"
 #include "core/language/catalogue.hpp"
 #include "core/language/message.hpp"
+#include "core/language/pseudo.hpp"
 #include "core/language/times.hpp"
 #include "tests/support/speaking.hpp"
 #include "tests/support/temporary_folder.hpp"
@@ -85,6 +87,52 @@ TEST_CASE("Every message of the catalogue is said somewhere, and every one that 
         ++checked;
     }
     CHECK(checked > 200);
+}
+
+TEST_CASE("A clause of an error that is in the catalogue is one that the sources have")
+{
+    const std::regex joint("\"\\s*\"");
+    std::string sources;
+    for (const char* folder : {"core", "cli", "decode", "desktop"})
+        for (const auto& entry :
+             fs::recursive_directory_iterator(fs::path(LAYAKARI_SOURCE) / folder))
+            if (entry.path().extension() == ".cpp")
+                sources += std::regex_replace(readText(entry.path()), joint, "");
+    const std::string family = "error.";
+    int clauses = 0;
+    for (const auto& [id, pattern] : catalogueOf("en").messages) {
+        if (!id.starts_with(family) || id.find(' ') == std::string::npos) continue;
+        std::string literal = id.substr(family.size());
+        for (std::size_t at = 0; (at = literal.find('"', at)) != std::string::npos; at += 2)
+            literal.insert(at, "\\");
+        INFO(literal);
+        CHECK(sources.find("\"" + literal + "\"") != std::string::npos);
+        CHECK(pattern == id.substr(family.size()));
+        ++clauses;
+    }
+    CHECK(clauses > 100);
+}
+
+TEST_CASE("An error is said in the program's language: which file, what, and what to try")
+{
+    const Error missing{ErrorCode::CannotRead, "a.m4a", "", "there is no such file",
+                        "check the name and the folder"};
+    CHECK(missing.message() == "a.m4a: there is no such file; check the name and the folder");
+    const Speaking german({"de", "de"});
+    CHECK(missing.message() == "a.m4a: diese Datei gibt es nicht; prüfe Name und Ordner");
+    CHECK(Error{ErrorCode::CannotRead, "a.m4a", "", "of another program", ""}.message() ==
+          "a.m4a: of another program");
+}
+
+TEST_CASE("Pseudo-translation touches the words of a pattern alone")
+{
+    CHECK(pseudo("Save") == "Sáavée");
+    CHECK(pseudo("%1 of %L2 and %n") == "%1 óof %L2 áand %n");
+    CHECK(pseudo("a <exhale>") == "áa <exhale>");
+    CHECK(pseudo("{n, plural, one {# stroke} other {# {what} strokes}}") ==
+          "{n, plural, one {# stróokée} other {# {what} stróokées}}");
+    const Speaking longer({pseudoLanguage, "en"});
+    CHECK(say("guess.cycles", {{"cycles", 6}}) == "6 cyclées");
 }
 
 TEST_CASE("Every language has every message, with the same arguments")

@@ -64,8 +64,9 @@ TEST_CASE("A folder that is dropped is read in the background, each recording wi
     CHECK_THAT(w.outcome(0), Catch::Contains("not read: this is not a sound file"));
     CHECK(w.outcome(1) == "saved");
     CHECK(w.outcome(2) == "whose is it?");
-    CHECK(w.says("handInSentence") == "1 of 3 recordings are read; 1 could not be read; 1 wait for "
-                                      "you to say whose they are.");
+    CHECK(w.says("handInSentence") ==
+          "1 of 3 recordings are read; 1 could not be read; 1 waits for "
+          "you to say whose it is.");
     CHECK(w.journal().sittings(w.runa, 9)->size() == 1);
 
     // What nobody's name is on is given to somebody, with the plan that lay beside left to choose.
@@ -139,7 +140,7 @@ TEST_CASE("What was added is taken back with what became of it, and what was the
     const auto both = *w.journal().sittings(w.runa, 9);
 
     w.key(Qt::Key_Z, Qt::ControlModifier);
-    CHECK(w.says("prepareMessage") == "Taken back: Add to the inbox");
+    CHECK(w.says("prepareMessage") == "Undone: Add to the inbox");
     CHECK(w.list()->topLevelItemCount() == 2);
     REQUIRE(w.journal().sittings(w.runa, 9)->size() == 1);
     CHECK(w.journal().sittings(w.runa, 9)->front().id == first);

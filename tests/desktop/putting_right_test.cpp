@@ -316,9 +316,9 @@ TEST_CASE("Erasing a person asks twice, says what goes, and leaves nothing that 
     });
     w.click("erasePerson");
     CHECK_THAT(first.toStdString(),
-               Catch::Contains("one sitting with its reading and notes") &&
-                   Catch::Contains("One recording elsewhere on this machine stays") &&
-                   Catch::Contains("One backup of the journal still has this person in it"));
+               Catch::Contains("1 sitting with its reading and notes") &&
+                   Catch::Contains("1 recording elsewhere on this machine stays") &&
+                   Catch::Contains("1 backup of the journal still contains this person"));
     CHECK_FALSE((*w.journal().person(w.runa)).has_value());
     CHECK(w.journal().sittings(0, 9, Journal::Which::All)->empty());
     CHECK(fs::exists(w.phone / "monday.flac"));
@@ -346,7 +346,7 @@ TEST_CASE("The simulated practitioner's sittings are marked, and count nowhere")
     const Id id = *w.journal().saveSitting(tried, w.journal().readingOf(w.sitting)->value());
     w.window.desk()->takeNews();
     w.window.reflectPage()->showSitting(id);
-    CHECK_THAT(w.says("reflectChanges"), Catch::Contains("The simulated practitioner did this"));
+    CHECK_THAT(w.says("reflectChanges"), Catch::Contains("This was the simulated practitioner"));
     QMenu* menu = w.find<QPushButton>("reflectThis")->menu();
     emit menu->aboutToShow();
     CHECK_FALSE(menu->findChild<QAction*>("sittingLeaveOut")->isEnabled());
@@ -398,6 +398,6 @@ TEST_CASE("A journal that is dropped is imported behind the pages, and Ctrl+Z ta
     w.key(Qt::Key_Z, Qt::ControlModifier | Qt::ShiftModifier);
     CHECK(w.says("prepareMessage") == "There is nothing to redo.");
     w.key(Qt::Key_Z, Qt::ControlModifier);
-    CHECK_THAT(w.says("prepareMessage"), Catch::StartsWith("Taken back: Save the sitting"));
+    CHECK_THAT(w.says("prepareMessage"), Catch::StartsWith("Undone: Save the sitting"));
     CHECK(w.journal().people(true)->size() == 3);
 }

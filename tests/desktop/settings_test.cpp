@@ -225,7 +225,7 @@ TEST_CASE("Save, print and undo do what the page at hand has, and say where ther
     p.window.run(Command::Print);
     CHECK_THAT(p.says("message"), Catch::Contains("no reading here to print"));
     p.window.run(Command::Redo);
-    CHECK_THAT(p.says("message"), Catch::Contains("nothing to do again"));
+    CHECK_THAT(p.says("message"), Catch::Contains("nothing to redo"));
     p.window.run(Command::Undo); // the person who was added
-    CHECK_THAT(p.says("message"), Catch::Contains("Taken back: Add Runa Vestlid"));
+    CHECK_THAT(p.says("message"), Catch::Contains("Undone: Add Runa Vestlid"));
 }

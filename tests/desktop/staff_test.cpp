@@ -78,7 +78,7 @@ TEST_CASE("A cycle with a turn that nobody can hear is a row of its own, which s
     const QStringList unheard = w.rows().filter("no turn");
     REQUIRE(unheard.size() == 1);
     CHECK(unheard.front().startsWith("Cycle 5"));
-    CHECK(unheard.front().contains("not heard apart"));
+    CHECK(unheard.front().contains("not heard separately"));
     CHECK_FALSE(unheard.front().contains("accuracy"));
     CHECK(w.text("sentence").contains("In 1 more, a turn between two breaths could not be heard."));
     CHECK(w.rows().filter("accuracy").size() == 9);
@@ -177,8 +177,7 @@ TEST_CASE("A staff that is longer than a picture can be is refused, and is a dra
     }
     const TemporaryFolder folder;
     const auto save = [&](const char* name) {
-        return saveStaffPicture(longOne,
-                                QString::fromStdString((folder / name).string()));
+        return saveStaffPicture(longOne, QString::fromStdString((folder / name).string()));
     };
     const auto picture = save("long.png");
     REQUIRE_FALSE(picture.has_value());

@@ -296,7 +296,7 @@ TEST_CASE(
     CHECK(w.rows().filter("Cycle").size() == 4);
     CHECK_FALSE(w.find<QPushButton>("playRow")->isEnabled());
     w.choosePlan("No plan: free breathing");
-    CHECK_THAT(w.text("message").toStdString(), Catch::Contains("not at hand"));
+    CHECK_THAT(w.text("message").toStdString(), Catch::Contains("its recording is missing"));
     CHECK(w.find<QComboBox>("planChooser")->currentText() == "Square breath 4 : 4 : 4 : 4");
 }
 
@@ -370,7 +370,7 @@ TEST_CASE("A recording of which nobody says the plan is read against the one tha
     CHECK(w.window.readPage()->reading()->summary.completion.value_or(0) == 1);
     auto* finder = w.find<QPushButton>("findPlan");
     REQUIRE(finder->isVisible());
-    CHECK(finder->text().startsWith("Found by ear"));
+    CHECK(finder->text().startsWith("Plan found from the sound"));
     CHECK_THAT(finder->toolTip().toStdString(), Catch::Contains(" %"));
 
     // It stays this plan when what is heard is put right, and the next recording has its own.

@@ -1094,6 +1094,18 @@ Mit `?` erscheinen sie überall auf einem Blatt.
         <source>%1 not heard separately</source>
         <translation>%1 nicht getrennt gehört</translation>
     </message>
+    <message>
+        <source>count</source>
+        <translation>Zählzeit</translation>
+    </message>
+    <message>
+        <source>hold</source>
+        <translation>Halten</translation>
+    </message>
+    <message>
+        <source>locks</source>
+        <translation>Verschlüsse</translation>
+    </message>
 </context>
 <context>
     <name>layakari::AnswerButton</name>
@@ -1122,6 +1134,26 @@ Mit `?` erscheinen sie überall auf einem Blatt.
     <message>
         <source>%1 (%2)</source>
         <translation>%1 (%2)</translation>
+    </message>
+    <message>
+        <source>Prepare</source>
+        <translation>Vorbereiten</translation>
+    </message>
+    <message>
+        <source>Practise</source>
+        <translation>Üben</translation>
+    </message>
+    <message>
+        <source>Read</source>
+        <translation>Lesen</translation>
+    </message>
+    <message>
+        <source>Reflect</source>
+        <translation>Zurückblicken</translation>
+    </message>
+    <message>
+        <source>Journey</source>
+        <translation>Verlauf</translation>
     </message>
 </context>
 <context>
@@ -2313,12 +2345,12 @@ Mit `?` erscheinen sie überall auf einem Blatt.
         <translation>samt archivierten</translation>
     </message>
     <message>
-        <source>%1 of %2, compared with %3</source>
-        <translation>%1 von %2, verglichen mit %3</translation>
-    </message>
-    <message>
         <source>How many weeks?</source>
         <translation>Wie viele Wochen?</translation>
+    </message>
+    <message>
+        <source>%1 of %2 compared with %3</source>
+        <translation>%1 von %2 verglichen mit %3</translation>
     </message>
 </context>
 <context>
@@ -3512,7 +3544,7 @@ Zum Löschen schreib den Namen.</translation>
     </message>
     <message>
         <source>Play row</source>
-        <translation>Zeile abspielen</translation>
+        <translation>Zeile hören</translation>
     </message>
     <message>
         <source>Play the chosen row, or stop (Space); from here on and on with Shift+Space</source>
@@ -3520,7 +3552,7 @@ Zum Löschen schreib den Namen.</translation>
     </message>
     <message>
         <source>Play phase</source>
-        <translation>Phase abspielen</translation>
+        <translation>Phase hören</translation>
     </message>
     <message>
         <source>Play the chosen phase; choose one with the left and right arrow keys</source>
@@ -3540,7 +3572,7 @@ Zum Löschen schreib den Namen.</translation>
     </message>
     <message>
         <source>Play tones</source>
-        <translation>Töne abspielen</translation>
+        <translation>Töne hören</translation>
     </message>
     <message>
         <source>Stop</source>
@@ -4039,10 +4071,6 @@ Zum Löschen schreib den Namen.</translation>
         <translation>Es führt %1</translation>
     </message>
     <message>
-        <source>One count %1 or %2 per minute, each minute slower by %3</source>
-        <translation>Eine Zählzeit %1 oder %2 pro Minute, jede Minute langsamer um %3</translation>
-    </message>
-    <message>
         <source>Settle %1 s before, and stay %2 s after</source>
         <translation>Vorher %1 s ankommen, nachher %2 s nachspüren</translation>
     </message>
@@ -4093,6 +4121,14 @@ Zum Löschen schreib den Namen.</translation>
     <message>
         <source>Breathe as you like for ten seconds.</source>
         <translation>Atme zehn Sekunden lang, wie du magst.</translation>
+    </message>
+    <message>
+        <source>One count %1 or %2 per minute</source>
+        <translation>Eine Zählzeit %1 oder %2 pro Minute</translation>
+    </message>
+    <message>
+        <source>Slower each minute by %1</source>
+        <translation>Jede Minute langsamer um %1</translation>
     </message>
 </context>
 <context>
@@ -4962,10 +4998,6 @@ Als Nächstes, %2. %3</translation>
         <translation>wie in den letzten Sitzungen</translation>
     </message>
     <message>
-        <source>your own, about this long</source>
-        <translation>deine eigene, etwa so lang</translation>
-    </message>
-    <message>
         <source>%L1 breaths per minute</source>
         <translation>%L1 Atemzüge pro Minute</translation>
     </message>
@@ -5002,6 +5034,10 @@ Als Nächstes, %2. %3</translation>
     <message>
         <source>Change a copy; the plan itself stays as it is</source>
         <translation>Eine Kopie ändern; der Plan selbst bleibt, wie er ist</translation>
+    </message>
+    <message>
+        <source>your own count</source>
+        <translation>deine eigene</translation>
     </message>
 </context>
 <context>
