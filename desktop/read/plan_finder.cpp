@@ -23,7 +23,7 @@ void PlanFinder::setRecording(const std::shared_ptr<const Listened>& listened, b
     ++m_generation;
     m_listened = listened;
     m_known = known;
-    m_question = fit ? tr("Plan found from the sound. Another?") : tr("Which plan was it?");
+    m_question = fit ? tr("Is it this plan?") : tr("Which plan was it?");
     ask();
     const QString look = tr("Looks for the plans that fit the sound best (G)");
     setToolTip(fit ? tr("This plan fits %1 %. %2").arg(qRound(100 * *fit)).arg(look) : look);

@@ -78,7 +78,9 @@ ReadPage::~ReadPage() = default;
 
 void ReadPage::buildLayout()
 {
-
+    // A long name gives way to the buttons beside it.
+    constexpr double leastChooser = 130;
+    m_chooser->setMinimumWidth(static_cast<int>(scaled(leastChooser)));
     auto* sheet = new QWidget(this);
     lay::column(sheet, {.spacing = 0},
                 {m_questions, m_figures, m_staffHead, lay::wide(m_staff), buildStripRow()});

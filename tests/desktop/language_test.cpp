@@ -175,7 +175,7 @@ void checkPage(const MainWindow& window, const char* page)
         if (const auto* label = qobject_cast<const QLabel*>(widget);
             label && !label->text().isEmpty()) {
             if (label->wordWrap())
-                CHECK(label->height() + 1 >= label->heightForWidth(label->width()));
+                CHECK(label->height() + 2 >= label->heightForWidth(label->width()));
             else
                 CHECK(label->width() >= label->sizeHint().width());
         }
@@ -267,7 +267,7 @@ TEST_CASE("In a language a third longer nothing is cut, and nothing is left in E
         checkPage(p.window, "journey");
         p.editPreset("alternate-nostril-holds");
         checkPage(p.window, "editor");
-        p.find<QPushButton>("leaveEditor")->click();
+        p.find<QPushButton>("editorLeave")->click();
         p.window.showSettings();
         for (int section = 0; section <= SettingsPage::People; ++section) {
             p.window.settingsPage()->showSection(section);
@@ -280,7 +280,10 @@ TEST_CASE("A reading's page and the menus are whole in a language a third longer
 {
     const Spoken longer(pseudoLanguage);
     Window w;
-    w.window.openFiles({practice("evening.flac")});
+    // Under a name in which nothing could be translated.
+    const fs::path recording = w.data / "zkr.flac";
+    fs::copy_file(practices() / "evening.flac", recording);
+    w.window.openFiles({QString::fromStdString(recording.string())});
     REQUIRE(QTest::qWaitFor([&] { return !w.text("sentence").isEmpty(); }, longMs));
     for (const QSize size : {QSize(1280, 800), QSize(1024, 700)}) {
         w.window.resize(size);
@@ -289,9 +292,10 @@ TEST_CASE("A reading's page and the menus are whole in a language a third longer
     }
     int actions = 0;
     for (const QAction* action : w.window.findChildren<QAction*>()) {
-        INFO(action->text().toStdString());
-        CHECK_FALSE(isUntranslated(action->text()));
-        actions += !action->text().isEmpty();
+        const QString text = action->text().section(QLatin1Char('\t'), 0, 0); // its keys follow
+        INFO(text.toStdString());
+        CHECK_FALSE(isUntranslated(text));
+        actions += !text.isEmpty();
     }
     CHECK(actions > 20);
     for (const KeyEntry& entry : keyEntries()) {

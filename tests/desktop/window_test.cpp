@@ -370,7 +370,7 @@ TEST_CASE("A recording of which nobody says the plan is read against the one tha
     CHECK(w.window.readPage()->reading()->summary.completion.value_or(0) == 1);
     auto* finder = w.find<QPushButton>("findPlan");
     REQUIRE(finder->isVisible());
-    CHECK(finder->text().startsWith("Plan found from the sound"));
+    CHECK(finder->text().startsWith("Is it this plan"));
     CHECK_THAT(finder->toolTip().toStdString(), Catch::Contains(" %"));
 
     // It stays this plan when what is heard is put right, and the next recording has its own.

@@ -3359,10 +3359,6 @@ Zum Löschen schreib den Namen.</translation>
 <context>
     <name>layakari::PlanFinder</name>
     <message>
-        <source>Plan found from the sound. Another?</source>
-        <translation>Plan aus dem Klang erkannt. Ein anderer?</translation>
-    </message>
-    <message>
         <source>Which plan was it?</source>
         <translation>Welcher Plan war es?</translation>
     </message>
@@ -3381,6 +3377,10 @@ Zum Löschen schreib den Namen.</translation>
     <message>
         <source>%1  (%2)</source>
         <translation>%1  (%2)</translation>
+    </message>
+    <message>
+        <source>Is it this plan?</source>
+        <translation>Ist es dieser Plan?</translation>
     </message>
 </context>
 <context>
