@@ -58,7 +58,7 @@ Phase parsePhase(const CheckedJson& value)
     if (const auto pitch = value.findValue("pitch")) {
         phase.pitch = parsePitch(*pitch);
         if (phase.sound != PhaseSound::Hum)
-            pitch->fault("belongs to a hum; this phase's sound is not \"hum\"");
+            pitch->fault("belongs to a hum; this phase's sound is another");
     }
     phase.route = findWord(value, "route", routeWords);
     phase.nostril = findWord(value, "nostril", nostrilWords);

@@ -96,7 +96,7 @@ AnswerButton::AnswerButton(JournalDesk* desk, const char* name, QWidget* parent)
 int AnswerButton::refresh()
 {
     const auto waiting = static_cast<int>(QuestionRound::waiting(m_desk).size());
-    setText(tr("G  Answer the questions of %n recording(s)", nullptr, waiting));
+    setText(tr("G  Open questions: %1").arg(waiting));
     setToolTip(tr("They are opened one after another; you listen and answer"));
     setShortcut(Qt::Key_G); // a new text takes it away
     setVisible(waiting > 0);

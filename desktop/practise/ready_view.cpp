@@ -148,7 +148,9 @@ QWidget* ReadyView::buildLeft()
 QWidget* ReadyView::buildRight()
 {
     auto* inner = new QWidget(this);
-    m_simulated = groupOf(lay::row({.spacing = 10}, {m_temperament, m_pace, lay::stretch()}), this);
+    // A device's long name is elided, not the column made wider.
+    for (QComboBox* box : {m_microphone, m_temperament, m_pace}) box->setMinimumWidth(80);
+    m_simulated = groupOf(lay::column({.spacing = 4}, {m_temperament, m_pace}), this);
     lay::column(inner, {.margins = {0, 0, 8, 0}, .spacing = 8},
                 {textLabel(tr("The microphone"), Type::Body, this, "", true), m_microphone,
                  m_simulated, lay::at(Qt::AlignLeft, m_try), m_trying, m_checked, lay::gap(14),

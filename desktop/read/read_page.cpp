@@ -81,6 +81,10 @@ void ReadPage::buildLayout()
     // A long name gives way to the buttons beside it.
     constexpr double leastChooser = 130;
     m_chooser->setMinimumWidth(static_cast<int>(scaled(leastChooser)));
+    // The words over the rows have the room that they need, the rows what is left: they scroll.
+    constexpr double leastStaff = 90;
+    m_staff->setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Ignored);
+    m_staff->setMinimumHeight(static_cast<int>(scaled(leastStaff)));
     auto* sheet = new QWidget(this);
     lay::column(sheet, {.spacing = 0},
                 {m_questions, m_figures, m_staffHead, lay::wide(m_staff), buildStripRow()});
@@ -232,7 +236,8 @@ void ReadPage::readAgain()
     if (m_busy) return read(m_fileBeingRead);
     if (!m_listened) {
         if (m_reading)
-            m_bar->showNote(tr("This saved reading cannot be read against another plan: its recording is missing. Open the recording itself."));
+            m_bar->showNote(tr("This saved reading cannot be read against another plan: its "
+                               "recording is missing. Open the recording itself."));
         if (m_reading) m_chooser->setPlan(m_reading->plan);
         return;
     }
@@ -331,7 +336,8 @@ void ReadPage::swapBreaths()
 {
     if (!m_listened || m_busy) {
         if (m_reading && !m_busy)
-            m_bar->showNote(tr("<Inhales> and <exhales> of this saved reading cannot be swapped: its recording is missing. Open the recording itself."));
+            m_bar->showNote(tr("<Inhales> and <exhales> of this saved reading cannot be swapped: "
+                               "its recording is missing. Open the recording itself."));
         return;
     }
     m_correcting->swapKinds();
@@ -356,7 +362,8 @@ void ReadPage::readCorrected()
     if (!m_reading) return;
     if (!m_listened) {
         m_correcting->startWith(m_reading->corrections);
-        m_bar->showNote(tr("This saved reading cannot be corrected: its recording is missing. Open the recording itself."));
+        m_bar->showNote(tr("This saved reading cannot be corrected: its recording is missing. Open "
+                           "the recording itself."));
         return;
     }
     if (m_busy) {
@@ -390,7 +397,8 @@ void ReadPage::readCorrected()
 void ReadPage::sayWhatWasCorrected()
 {
     if (const std::size_t lost = m_reading->lostCorrections.size(); lost > 0)
-        m_bar->showNote(tr("%1 of %2 corrections could not be made: there is too little room, or a hum or strokes are there. Ctrl+Z undoes the last one.")
+        m_bar->showNote(tr("%1 of %2 corrections could not be made: there is too little room, or a "
+                           "hum or strokes are there. Ctrl+Z undoes the last one.")
                             .arg(lost)
                             .arg(m_reading->corrections.size()));
     if (!std::exchange(m_layingKept, false)) emit corrected();

@@ -155,9 +155,9 @@ QWidget* ReflectPage::buildLeft()
 {
     auto* inner = new QWidget(this);
     lay::column(inner, {.margins = {0, 0, 8, 0}, .spacing = 8},
-                {lay::row({m_earlier, m_later, lay::gap(8), lay::wide(m_title), m_this, m_open}),
-                 lay::gap(6), m_sentence, m_doubt, m_changes, m_usual, m_places, lay::gap(10),
-                 buildSaid(), lay::stretch()});
+                {lay::row({m_earlier, m_later, lay::stretch(), m_this, m_open}), lay::gap(2),
+                 m_title, lay::gap(2), m_sentence, m_doubt, m_changes, m_usual, m_places,
+                 lay::gap(10), buildSaid(), lay::stretch()});
     auto* scroll = new QScrollArea(this);
     scroll->setWidgetResizable(true);
     scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);

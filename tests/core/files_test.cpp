@@ -56,7 +56,7 @@ TEST_CASE("What cannot be read is told apart: missing, a folder, no file on disk
     REQUIRE(::mkfifo((folder / "pipe").c_str(), 0600) == 0);
     CHECK(whyNot(folder / "pipe") == "this is not a regular file");
     writeText(folder / "large.json", std::string(1001, 'x'));
-    CHECK(whyNot(folder / "large.json").find("1001 bytes") != std::string::npos);
+    CHECK(whyNot(folder / "large.json").find("1,001 bytes") != std::string::npos);
     CHECK(readTextFile(folder / "large.json", ErrorCode::BadPlan, 1001)->size() == 1001);
     // A name in a file that is no folder is missing too.
     CHECK_FALSE(whyNot(folder / "large.json" / "inner").empty());

@@ -110,7 +110,7 @@ TEST_CASE("All recordings that have a question are gone through by keyboard")
 
     w.key(Qt::Key_4);
     CHECK_THAT(w.find<QPushButton>("reflectAnswer")->text().toStdString(),
-               Catch::Contains("2 recordings"));
+               Catch::Contains("Open questions: 2"));
     w.key(Qt::Key_G);
     w.waitForRow();
     std::vector<QString> opened;

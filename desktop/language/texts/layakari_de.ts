@@ -1109,16 +1109,13 @@ Mit `?` erscheinen sie überall auf einem Blatt.
 </context>
 <context>
     <name>layakari::AnswerButton</name>
-    <message numerus="yes">
-        <source>G  Answer the questions of %n recording(s)</source>
-        <translation>
-            <numerusform>G  Fragen von %n Aufnahme beantworten</numerusform>
-            <numerusform>G  Fragen von %n Aufnahmen beantworten</numerusform>
-        </translation>
-    </message>
     <message>
         <source>They are opened one after another; you listen and answer</source>
         <translation>Sie werden nacheinander geöffnet; du hörst zu und antwortest</translation>
+    </message>
+    <message>
+        <source>G  Open questions: %1</source>
+        <translation>G  Offene Fragen: %1</translation>
     </message>
 </context>
 <context>

@@ -117,16 +117,6 @@
     </message>
 </context>
 <context>
-    <name>layakari::AnswerButton</name>
-    <message numerus="yes">
-        <source>G  Answer the questions of %n recording(s)</source>
-        <translation>
-            <numerusform>G  Answer the questions of %n recording</numerusform>
-            <numerusform>G  Answer the questions of %n recordings</numerusform>
-        </translation>
-    </message>
-</context>
-<context>
     <name>layakari::CourseView</name>
     <message numerus="yes">
         <source>%1
