@@ -17,7 +17,7 @@ struct CommandLine {
     std::filesystem::path data;
     QString theme;    ///< this time only; empty for what is set
     QString language; ///< likewise
-    QString person; ///< a part of a name
+    QString person;   ///< a part of a name
     QString view;
     // For who works on it: not in the help.
     QString size;       ///< "1280x800"

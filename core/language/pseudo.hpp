@@ -11,8 +11,9 @@ namespace layakari {
 /// Its code, from the range that BCP 47 leaves for private use.
 inline constexpr const char* pseudoLanguage = "qps";
 
-/// "Save" becomes "Sáavée": each vowel twice, once with an accent, which makes English about a third
-/// longer. Arguments of ICU's patterns and of Qt's ("%1", "%n") and words in angle brackets stay.
+/// "Save" becomes "Sáavée": each vowel twice, once with an accent, which makes English about a
+/// third longer. Arguments of ICU's patterns and of Qt's ("%1", "%n") and words in angle brackets
+/// stay.
 std::string pseudo(const std::string& pattern);
 
 } // namespace layakari

@@ -111,7 +111,9 @@ std::string partInWords(const Part& part)
                    {{"times", cycles->repeat}, {"counts", countsInShort(cycles->phases)}});
     if (const auto* strokes = std::get_if<Strokes>(&part.content)) return shorthandOf(*strokes);
     if (const auto* group = std::get_if<Group>(&part.content))
-        return say("part.group", {{"name", nameInWords(group->name.empty() ? "Round" : group->name)}, {"times", group->repeat}});
+        return say("part.group",
+                   {{"name", nameInWords(group->name.empty() ? "Round" : group->name)},
+                    {"times", group->repeat}});
     const auto& rest = std::get<Rest>(part.content);
     if (rest.breaths) return say("part.rest.breaths", {{"breaths", *rest.breaths}});
     if (rest.seconds) return say("part.rest.seconds", {{"seconds", *rest.seconds}});

@@ -22,11 +22,21 @@ struct Meal {
     const char* text;
     double hours; // below 0: not said
 };
-constexpr std::array meals{Meal{QT_TRANSLATE_NOOP("layakari::CautionPanel", "last full meal: not given"), -1},
-                           Meal{QT_TRANSLATE_NOOP("layakari::CautionPanel", "less than 1 hour ago"), 0.5},
-                           Meal{QT_TRANSLATE_NOOP("layakari::CautionPanel", "1 to 2 hours ago"), 1.5},
-                           Meal{QT_TRANSLATE_NOOP("layakari::CautionPanel", "2 to 3 hours ago"), 2.5},
-                           Meal{QT_TRANSLATE_NOOP("layakari::CautionPanel", "3 hours ago or more"), 3.5}};
+constexpr std::array meals{Meal{QT_TRANSLATE_NOOP("layakari::CautionPanel", "last full meal: "
+                                                                            "not given"),
+                                -1},
+                           Meal{QT_TRANSLATE_NOOP("layakari::CautionPanel", "less than 1 hour "
+                                                                            "ago"),
+                                0.5},
+                           Meal{QT_TRANSLATE_NOOP("layakari::CautionPanel", "1 to 2 hours "
+                                                                            "ago"),
+                                1.5},
+                           Meal{QT_TRANSLATE_NOOP("layakari::CautionPanel", "2 to 3 hours "
+                                                                            "ago"),
+                                2.5},
+                           Meal{QT_TRANSLATE_NOOP("layakari::CautionPanel", "3 hours ago or "
+                                                                            "more"),
+                                3.5}};
 
 // Each text a paragraph of its own.
 QString inParagraphs(const std::vector<std::string>& texts)
@@ -46,9 +56,8 @@ CautionPanel::CautionPanel(JournalDesk* desk, QWidget* parent)
       m_title(textLabel(tr("Before you begin"), Type::Row, this, "cautionTitle", true)),
       m_clashes(textLabel({}, Type::Body, this, "clashes", true)),
       m_cautions(softLabel({}, Type::Small, this, "cautions")),
-      m_read(
-          wordButton(tr("I have read this"), "acknowledge", this,
-                     tr("Folds these cautions away until a plan asks for more, or for a year"))),
+      m_read(wordButton(tr("I have read this"), "acknowledge", this,
+                        tr("Folds these cautions away until a plan asks for more, or for a year"))),
       m_again(wordButton(tr("Show the cautions"), "showCautions", this)),
       m_today(wordButton(tr("Today: nothing special"), "todayConditions", this,
                          tr("What applies to you today only"))),

@@ -26,7 +26,8 @@ void ChoiceBox::paintEvent(QPaintEvent* event)
     QPainter painter(this);
     painter.setRenderHint(QPainter::Antialiasing);
     painter.setPen(QPen(currentTheme().softInk, 1.8, Qt::SolidLine, Qt::RoundCap, Qt::RoundJoin));
-    const QPointF tip(width() - 14, height() / 2.0 + 2);
+    const QPoint right(width() - 14, height() / 2 + 2);
+    const QPointF tip = QStyle::visualPos(layoutDirection(), rect(), right);
     painter.drawPolyline(QPolygonF{tip - QPointF(5, 5), tip, tip + QPointF(5, -5)});
 }
 
@@ -42,6 +43,8 @@ QValidator::State NumberBox::validate(QString& text, int& at) const
     if (point != QLatin1String(".")) text.replace(QLatin1Char('.'), point);
     return QDoubleSpinBox::validate(text, at);
 }
+
+void runToTheRight(QWidget* drawing) { drawing->setLayoutDirection(Qt::LeftToRight); }
 
 std::string withPoint(QString text)
 {
@@ -147,9 +150,9 @@ void paintSide(QWidget* page)
 {
     constexpr int besides = 24 + 18; // the page's own margin, and air before the text
     QPainter painter(page);
-    painter.fillRect(
-        QRect(page->width() - sideWidth - besides, 0, sideWidth + besides, page->height()),
-        currentTheme().panel);
+    const QRect side(page->width() - sideWidth - besides, 0, sideWidth + besides, page->height());
+    painter.fillRect(QStyle::visualRect(page->layoutDirection(), page->rect(), side),
+                     currentTheme().panel);
 }
 
 QWidget* sideColumn(QWidget* inner, std::initializer_list<QWidget*> below, QWidget* parent)

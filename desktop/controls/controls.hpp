@@ -38,6 +38,9 @@ public:
     QValidator::State validate(QString& text, int& at) const override;
 };
 
+/// For drawings of time, which runs to the right in languages that are read to the left as well.
+void runToTheRight(QWidget* drawing);
+
 /// A number or note that was written in a field, with a point as the core reads it.
 std::string withPoint(QString text);
 

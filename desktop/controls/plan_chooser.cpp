@@ -27,8 +27,7 @@ PlanChooser::PlanChooser(QWidget* parent) : ChoiceBox(parent)
     setMinimumContentsLength(22);
     addItem(tr("No plan: free breathing"), freeBreathing);
     for (const Preset& preset : presets())
-        addItem(shownName(preset.plan.name),
-                presetPrefix + QString::fromStdString(preset.id));
+        addItem(shownName(preset.plan.name), presetPrefix + QString::fromStdString(preset.id));
     addItem(tr("From a plan file…"), fromFile);
     connect(this, &QComboBox::activated, this, &PlanChooser::choose);
 }

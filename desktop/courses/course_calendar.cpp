@@ -27,7 +27,8 @@ std::array<int, 7> weekdaysInOrder()
 {
     std::array<int, 7> days{};
     for (int d = 0; d < 7; ++d)
-        days[static_cast<std::size_t>(d)] = (static_cast<int>(QLocale().firstDayOfWeek()) - 1 + d) % 7;
+        days[static_cast<std::size_t>(d)] =
+            (static_cast<int>(QLocale().firstDayOfWeek()) - 1 + d) % 7;
     return days;
 }
 
@@ -65,8 +66,8 @@ QRectF CourseCalendar::cellOf(Day day) const
 {
     const double width = (this->width() - scaled(leftWidth)) / 7.0;
     const auto week = static_cast<double>((weekStart(day) - m_first).count()) / 7;
-    return {scaled(leftWidth) + width * static_cast<double>((day - weekStart(day)).count()), scaled(headHeight) + weekHeight() * week,
-            width, weekHeight()};
+    return {scaled(leftWidth) + width * static_cast<double>((day - weekStart(day)).count()),
+            scaled(headHeight) + weekHeight() * week, width, weekHeight()};
 }
 
 void CourseCalendar::paintEvent(QPaintEvent*)
@@ -88,8 +89,7 @@ void CourseCalendar::paintEvent(QPaintEvent*)
         if (day == weekStart(day)) {
             painter.setPen(theme.softInk);
             painter.drawText(QRectF(0, cell.top(), scaled(leftWidth) - 8, cell.height()),
-                             Qt::AlignRight | Qt::AlignVCenter,
-                             shortDayAndMonth(toQDate(day)));
+                             Qt::AlignRight | Qt::AlignVCenter, shortDayAndMonth(toQDate(day)));
         }
         if (day == m_chosen) {
             painter.setPen(hasFocus() ? QPen(theme.ink, 1.5) : QPen(theme.softInk, 1));

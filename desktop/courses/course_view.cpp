@@ -158,7 +158,10 @@ void CourseView::refill()
     for (const Course& course : m_courses) {
         const QString name = nameOf(course.planVersion);
         const auto all = daysOf(course);
-        for (const Day day : all) days[day].planned << tr("%1 at %2").arg(name, hourOfDay(course.hour));
+        for (const Day day : all)
+            days[day].planned << tr("%1 at "
+                                    "%2")
+                                     .arg(name, hourOfDay(course.hour));
         if (!all.empty()) {
             first = std::min(first, all.front());
             last = std::max(last, all.back());
@@ -167,10 +170,10 @@ void CourseView::refill()
         for (const int d : weekdaysInOrder())
             if (course.weekdays & (1u << d))
                 names << QLocale().dayName(d + 1, QLocale::ShortFormat);
-        m_list->addItem(
-            tr("%1\n%2 at %3, %n week(s) from %4", nullptr, course.weeks)
-                .arg(name, names.size() == 7 ? tr("every day") : names.join(QLatin1Char(' ')),
-                     hourOfDay(course.hour), shortDayAndMonth(toQDate(course.starts))));
+        m_list->addItem(tr("%1\n%2 at %3, %n week(s) from %4", nullptr, course.weeks)
+                            .arg(name,
+                                 names.size() == 7 ? tr("every day") : names.join(QLatin1Char(' ')),
+                                 hourOfDay(course.hour), shortDayAndMonth(toQDate(course.starts))));
     }
     m_list->setCurrentRow(std::min(chosen < 0 ? 0 : chosen, m_list->count() - 1));
     for (const Sitting& sitting : m_sittings) ++days[sitting.day].done;
@@ -195,16 +198,19 @@ void CourseView::showDay()
     QStringList words;
     for (const Course& course : m_courses)
         if (isOn(course, day))
-            words << tr("planned: %1 at %2").arg(nameOf(course.planVersion), hourOfDay(course.hour));
+            words << tr("planned: %1 at "
+                        "%2")
+                         .arg(nameOf(course.planVersion), hourOfDay(course.hour));
     for (const Sitting& sitting : m_sittings) {
         if (sitting.day != day) continue;
         const auto accuracy = valueOf(sitting, figure::accuracy);
         words << (accuracy ? tr("practised, accuracy %L1 %").arg(*accuracy, 0, 'f', 0)
                            : tr("practised"));
     }
-    m_day->setText(
-        tr("%1: %2").arg(weekdayAndDay(toQDate(day)),
-                         words.isEmpty() ? tr("nothing planned") : words.join(QStringLiteral("; "))));
+    m_day->setText(tr("%1: %2").arg(weekdayAndDay(toQDate(day)),
+                                    words.isEmpty() ? tr("nothing planned")
+                                                    : words.join(QStringLiteral("; "
+                                                                                ""))));
 }
 
 void CourseView::add()

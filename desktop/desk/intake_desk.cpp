@@ -210,7 +210,8 @@ void IntakeDesk::watch(const QString& folder)
         if (m_watcher.addPath(folder))
             m_settle.start();
         else
-            emit m_desk->failed(tr("%1: this folder cannot be watched; check that it exists and can be read")
+            emit m_desk->failed(tr("%1: this folder cannot be watched; check that it exists and "
+                                   "can be read")
                                     .arg(folder));
     }
     emit changed();

@@ -115,9 +115,8 @@ void ReadingDesk::rememberSaving(const Sitting& sitting)
     const auto saved = m_desk->told(m_desk->journal().sitting(sitting.id));
     if (!saved || !*saved) return;
     const JournalStep step = layakari::savedSitting(m_desk->journal(), **saved, m_desk->today());
-    m_desk->perform(tr("Save the sitting of %1")
-                        .arg(dayAndMonth(toQDate(sitting.day))),
-                    step.act, step.takeBack);
+    m_desk->perform(tr("Save the sitting of %1").arg(dayAndMonth(toQDate(sitting.day))), step.act,
+                    step.takeBack);
 }
 
 void ReadingDesk::takeReplanned(const Sitting& before)
@@ -216,7 +215,8 @@ void ReadingDesk::learnFromSwap()
         return m_read->note(tr("<Inhales> and <exhales> are back as they were."));
     if (!taught.value_or(false) || !person) return m_read->note(swapped);
     m_read->note(
-        tr("<Inhales> and <exhales> are swapped. From now on they are recognised by how %1 sounds here. Ctrl+Z undoes it.")
+        tr("<Inhales> and <exhales> are swapped. From now on they are recognised by how %1 "
+           "sounds here. Ctrl+Z undoes it.")
             .arg(QString::fromStdString(person->name)));
 }
 

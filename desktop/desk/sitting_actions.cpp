@@ -21,8 +21,7 @@ SittingActions::SittingActions(JournalDesk* desk, QObject* parent) : QObject(par
 
 QString SittingActions::named(const Sitting& sitting) const
 {
-    return tr("the sitting of %1")
-        .arg(dayAndMonth(toQDate(sitting.day)));
+    return tr("the sitting of %1").arg(dayAndMonth(toQDate(sitting.day)));
 }
 
 std::vector<Plan> SittingActions::ownPlans(Id person)

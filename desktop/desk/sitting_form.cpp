@@ -38,7 +38,9 @@ public:
     {
         const bool isNew = now.sitting.id == 0;
         setObjectName(QStringLiteral("sittingForm"));
-        setWindowTitle(isNew ? QObject::tr("A practice without a recording") : QObject::tr("Change this sitting"));
+        setWindowTitle(isNew ? QObject::tr("A practice without a "
+                                           "recording")
+                             : QObject::tr("Change this sitting"));
         m_when->setObjectName(QStringLiteral("sittingWhen"));
         m_when->setAccessibleName(QObject::tr("Day and time"));
         m_when->setDisplayFormat(momentFormat());
@@ -48,8 +50,12 @@ public:
         m_plan->offer(now.ownPlans);
         m_plan->setPlan(now.plan);
         connect(m_plan, &PlanChooser::planFileWanted, this, [this] {
-            const QString file = QFileDialog::getOpenFileName(this, QObject::tr("Choose a plan file"), {},
-                                                              QObject::tr("Plans (*.json);;All files (*)"));
+            const QString file = QFileDialog::getOpenFileName(this,
+                                                              QObject::tr("Choose a plan "
+                                                                          "file"),
+                                                              {},
+                                                              QObject::tr("Plans (*.json);;All "
+                                                                          "files (*)"));
             if (file.isEmpty()) return;
             const auto plan = readPlanFile(file.toStdString());
             m_problem->setText(plan ? QString() : QString::fromStdString(plan.error().message()));
@@ -83,10 +89,13 @@ public:
         connect(leave, &QPushButton::clicked, this, &QDialog::reject);
         lay::column(
             this, {.margins = {26, 20, 26, 18}, .spacing = 14},
-            {textLabel(isNew ? QObject::tr("What did you practise?") : QObject::tr("Change this sitting"),
+            {textLabel(isNew ? QObject::tr("What did you practise?")
+                             : QObject::tr("Change this "
+                                           "sitting"),
                        Type::Sentence, this),
              form, m_problem,
-             softLabel(m_isNoted ? QObject::tr("It counts for days and minutes. Nothing in it is measured.")
+             softLabel(m_isNoted ? QObject::tr("It counts for days and minutes. Nothing in it "
+                                               "is measured.")
                                  : QObject::tr("With another plan, the recording is read again."),
                        Type::Small, this),
              lay::row({.spacing = 12}, {lay::stretch(), leave, save})});

@@ -14,21 +14,37 @@ std::vector<CommandEntry> commandEntries()
     return {
         {Command::Open, "menuOpen", QObject::tr("Open a recording or file…"), QKeySequence::Open},
         {Command::Recent, "menuRecent", QObject::tr("Open recent"), {}},
-        {Command::Add, "menuAdd", QObject::tr("Add several recordings…"), Qt::CTRL | Qt::SHIFT | Qt::Key_O},
+        {Command::Add, "menuAdd",
+         QObject::tr("Add several "
+                     "recordings…"),
+         Qt::CTRL | Qt::SHIFT | Qt::Key_O},
         {Command::Note, "menuNote", QObject::tr("Note a practice without a recording…"),
          Qt::CTRL | Qt::Key_N},
         {Command::Save, "menuSave", QObject::tr("Save"), QKeySequence::Save, true},
         {Command::ExportReading, "menuExportReading", QObject::tr("Export this reading…"),
          Qt::CTRL | Qt::Key_E},
-        {Command::GiveExample, "menuGiveExample", QObject::tr("Give this recording as an example…"), {}},
+        {Command::GiveExample,
+         "menuGiveExample",
+         QObject::tr("Give this recording as an "
+                     "example…"),
+         {}},
         {Command::Print, "menuPrint", QObject::tr("Print this page…"), QKeySequence::Print},
         {Command::Undo, "menuUndo", QObject::tr("Undo"), {}, true},
         {Command::Redo, "menuRedo", QObject::tr("Redo"), {}},
         {Command::Person, "menuPerson", QObject::tr("Change to another person"),
          Qt::CTRL | Qt::SHIFT | Qt::Key_P, true},
         {Command::AddPerson, "menuAddPerson", QObject::tr("Add a person…"), {}},
-        {Command::ExportJournal, "menuExportJournal", QObject::tr("Export the whole journal…"), {}, true},
-        {Command::ImportJournal, "menuImportJournal", QObject::tr("Import an exported journal…"), {}},
+        {Command::ExportJournal,
+         "menuExportJournal",
+         QObject::tr("Export the whole "
+                     "journal…"),
+         {},
+         true},
+        {Command::ImportJournal,
+         "menuImportJournal",
+         QObject::tr("Import an exported "
+                     "journal…"),
+         {}},
         {Command::Theme, "menuTheme", QObject::tr("Light or dark"), Qt::CTRL | Qt::Key_D, true},
         {Command::FullScreen, "menuFullScreen", QObject::tr("Full screen"), Qt::Key_F11},
         {Command::Settings, "menuSettings", QObject::tr("Settings"), Qt::CTRL | Qt::Key_Comma},
@@ -44,8 +60,12 @@ std::vector<KeyEntry> keyEntries()
 {
     const QString everywhere = QObject::tr("Everywhere");
     std::vector<KeyEntry> all{
-        {everywhere, QStringLiteral("1 … 5"), QObject::tr("Prepare, Practise, Read, Reflect, Journey")},
-        {everywhere, QStringLiteral("Esc"), QObject::tr("Stop what runs, close a message, go back")},
+        {everywhere, QStringLiteral("1 … 5"),
+         QObject::tr("Prepare, Practise, Read, Reflect, "
+                     "Journey")},
+        {everywhere, QStringLiteral("Esc"),
+         QObject::tr("Stop what runs, close a message, go "
+                     "back")},
         {everywhere, QStringLiteral("Ctrl+Z"), QObject::tr("Undo")},
         {everywhere, QStringLiteral("Ctrl+Shift+Z, Ctrl+Y"), QObject::tr("Redo")},
         {everywhere, QStringLiteral("Ctrl+W"), QObject::tr("Close the window")}};
@@ -60,7 +80,9 @@ std::vector<KeyEntry> keyEntries()
         {prepare, QStringLiteral("Alt+1 … Alt+7"), QObject::tr("The views of this page")},
         {prepare, QStringLiteral("Enter"), QObject::tr("Practise now")},
         {prepare, QStringLiteral("H"), QObject::tr("Add a recording of this practice")},
-        {prepare, QStringLiteral("G"), QObject::tr("In the inbox: answer all questions, one after another")},
+        {prepare, QStringLiteral("G"),
+         QObject::tr("In the inbox: answer all questions, one "
+                     "after another")},
         {prepare, QStringLiteral("Ctrl+F"), QObject::tr("Search the plans")},
         {practise, QStringLiteral("T, Enter"), QObject::tr("Try the microphone, begin")},
         {practise, QStringLiteral("Space"), QObject::tr("Pause, and continue")},
@@ -77,11 +99,17 @@ std::vector<KeyEntry> keyEntries()
         {read, QStringLiteral("S, J"), QObject::tr("Split a phase, join it with the next")},
         {read, QStringLiteral("X, Shift+X"),
          QObject::tr("Swap <inhales> and <exhales>: everywhere, in this cycle")},
-        {read, QStringLiteral("R P V"), QObject::tr("Mark it, or the row, as rest, practice, a voice")},
+        {read, QStringLiteral("R P V"),
+         QObject::tr("Mark it, or the row, as rest, practice, a "
+                     "voice")},
         {read, QStringLiteral("F"), QObject::tr("The first cycle begins here")},
-        {read, QStringLiteral("Alt+← →"), QObject::tr("Move its beginning by 10 ms (Shift: 100 ms)")},
+        {read, QStringLiteral("Alt+← →"),
+         QObject::tr("Move its beginning by 10 ms (Shift: 100 "
+                     "ms)")},
         {read, QStringLiteral("Ctrl+← →"), QObject::tr("Move its end by 10 ms (Shift: 100 ms)")},
-        {read, QStringLiteral("Alt+↑ ↓, Ctrl+↑ ↓"), QObject::tr("Move it to where the sound changes")},
+        {read, QStringLiteral("Alt+↑ ↓, Ctrl+↑ ↓"),
+         QObject::tr("Move it to where the sound "
+                     "changes")},
         {read, QStringLiteral("+ −"), QObject::tr("Add a stroke, remove one")},
         {read, QStringLiteral("D"), QObject::tr("To the next uncertain place")},
         {read, QStringLiteral("Q, A B C, U"),
@@ -93,7 +121,9 @@ std::vector<KeyEntry> keyEntries()
         {looking, QStringLiteral("← →"), QObject::tr("Another point of the chart, another value")},
         {looking, QStringLiteral("Enter"), QObject::tr("Open the chosen sitting")},
         {looking, QStringLiteral("Delete"), QObject::tr("Delete the sitting (asks first)")},
-        {QObject::tr("Figures"), QStringLiteral("Tab, Enter"), QObject::tr("Choose a figure, and see how it was measured")}};
+        {QObject::tr("Figures"), QStringLiteral("Tab, Enter"),
+         QObject::tr("Choose a figure, "
+                     "and see how it was measured")}};
     all.insert(all.end(), more.begin(), more.end());
     return all;
 }

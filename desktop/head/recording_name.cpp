@@ -42,8 +42,7 @@ void RecordingName::showReading(const Reading* reading, bool isSample)
     m_whole = file.completeBaseName();
     m_name->setToolTip(file.filePath());
     QStringList details;
-    if (file.exists() && !isSample)
-        details << shortMoment(file.lastModified());
+    if (file.exists() && !isSample) details << shortMoment(file.lastModified());
     details << QString::fromStdString(durationInWords(reading->recording.durationSeconds));
     switch (reading->quality.verdict) {
     case Quality::Verdict::Good: details << tr("good sound"); break;

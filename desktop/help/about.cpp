@@ -79,7 +79,8 @@ void showAbout(QWidget* over, const std::filesystem::path& dataFolder)
     QPushButton* close = leadButton(QObject::tr("Close"), "aboutClose", &dialog);
     QObject::connect(open, &QPushButton::clicked, &dialog, [&] {
         if (openFolder(dataFolder)) return;
-        noManager->setText(QObject::tr("No file manager could be opened. The folder is the one above."));
+        noManager->setText(QObject::tr("No file manager could be opened. The folder is the one "
+                                       "above."));
         noManager->show();
     });
     QObject::connect(licences, &QPushButton::clicked, &dialog, [&] { showLicences(&dialog); });

@@ -28,8 +28,7 @@ const Reading* sampleReading()
 
 void drawSample(QPainter& painter, double height)
 {
-    if (const Reading* reading = sampleReading())
-        drawStaff(painter, *reading, width, height);
+    if (const Reading* reading = sampleReading()) drawStaff(painter, *reading, width, height);
 }
 
 void drawPlan(QPainter& painter, double height)

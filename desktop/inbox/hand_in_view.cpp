@@ -44,7 +44,8 @@ HandInView::HandInView(JournalDesk* desk, IntakeDesk* intake, SittingActions* ac
       m_watch(wordButton({}, "handInWatch", this,
                          tr("What a phone syncs into a folder is added automatically"))),
       m_copy(wordButton({}, "handInCopy", this,
-                        tr("Whether recordings that you add from now on are copied into the journal's folder"))),
+                        tr("Whether recordings that you add from now on are copied into the "
+                           "journal's folder"))),
       m_answer(new AnswerButton(desk, "handInAnswer", this)),
       m_stop(wordButton(tr("Stop reading"), "handInStop", this)),
       m_putAway(wordButton(tr("Clear what is done"), "handInPutAway", this,
@@ -113,9 +114,9 @@ void HandInView::buildLayout()
     buttons->addWidget(m_answer);
     buttons->addWidget(m_stop);
     buttons->addWidget(m_putAway);
-    lay::row(m_choice, {.spacing = 10},
-             {lay::sentence(tr("%1 practised %2"), {m_person, m_plan}, this), m_assign,
-              lay::stretch()});
+    lay::row(
+        m_choice, {.spacing = 10},
+        {lay::sentence(tr("%1 practised %2"), {m_person, m_plan}, this), m_assign, lay::stretch()});
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(28, 10, 28, 16);
     column->setSpacing(8);

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "desktop/journey/day_line.hpp"
 
+#include "desktop/controls/controls.hpp"
 #include "desktop/desk/journal_desk.hpp"
 #include "desktop/journey/journey_chart.hpp"
 #include "desktop/language/dates.hpp"
@@ -27,6 +28,7 @@ constexpr double leastWidth = 3;
 DayLine::DayLine(const JourneyChart* chart, QWidget* parent) : QWidget(parent), m_chart(chart)
 {
     setObjectName(QStringLiteral("dayLine"));
+    runToTheRight(this);
     setFixedHeight(rowHeight);
     connect(chart, &JourneyChart::axisMoved, this, qOverload<>(&QWidget::update));
 }
@@ -71,11 +73,9 @@ bool DayLine::event(QEvent* event)
     const auto* help = static_cast<QHelpEvent*>(event);
     for (const auto& [day, minutes] : m_minutes)
         if (std::fabs(m_chart->xOf(day) - help->pos().x()) < 6) {
-            QToolTip::showText(help->globalPos(),
-                               tr("%1: %2 min")
-                                   .arg(shortDate(toQDate(day)))
-                                   .arg(minutes, 0, 'f', 0),
-                               this);
+            QToolTip::showText(
+                help->globalPos(),
+                tr("%1: %2 min").arg(shortDate(toQDate(day))).arg(minutes, 0, 'f', 0), this);
             return true;
         }
     QToolTip::hideText();

@@ -2,6 +2,7 @@
 #include "desktop/journey/journey_chart.hpp"
 
 #include "core/measure/robust.hpp"
+#include "desktop/controls/controls.hpp"
 #include "desktop/controls/lay.hpp"
 #include "desktop/desk/journal_desk.hpp"
 #include "desktop/language/dates.hpp"
@@ -31,6 +32,7 @@ double secondsOf(Day day)
 JourneyChart::JourneyChart(QWidget* parent) : QWidget(parent), m_plot(new QCustomPlot(this))
 {
     setObjectName(QStringLiteral("journeyChart"));
+    runToTheRight(this);
     setAccessibleName(tr("Figures over time"));
     setFocusPolicy(Qt::StrongFocus);
     setMinimumHeight(180);

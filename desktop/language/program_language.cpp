@@ -27,7 +27,8 @@ bool ships(const QString& language)
 QLocale regionFor(const QString& language)
 {
     const QLocale system = QLocale::system();
-    if (system.language() != QLocale::C && system.name().section(QLatin1Char('_'), 0, 0) == language)
+    if (system.language() != QLocale::C &&
+        system.name().section(QLatin1Char('_'), 0, 0) == language)
         return system;
     return language == QLatin1String("en") ? QLocale(QLocale::English, QLocale::UnitedKingdom)
                                            : QLocale(language);
@@ -75,7 +76,7 @@ void chooseLanguage(const QString& settingsFile, const QString& language)
 QString systemLanguage()
 {
     for (const QString& asked : QLocale::system().uiLanguages())
-        if (const QString language = asked.section(QLatin1Char('-'), 0, 0); ships(language))
+        if (QString language = asked.section(QLatin1Char('-'), 0, 0); ships(language))
             return language;
     return QStringLiteral("en");
 }

@@ -137,7 +137,11 @@ QWidget* PeopleView::buildForm()
     m_sa->setPlaceholderText(tr("not given"));
     m_sa->setMaximumWidth(120);
     m_count->setSpecialValueText(tr("not known"));
-    for (int hour = 0; hour < 24; ++hour) m_hour->addItem(tr("about %1").arg(hourOfDay(hour)), hour);
+    for (int hour = 0; hour < 24; ++hour)
+        m_hour->addItem(tr("about "
+                           "%1")
+                            .arg(hourOfDay(hour)),
+                        hour);
 
     m_form = new QWidget(this);
     const auto word = [this](const QString& text) {
@@ -196,9 +200,8 @@ void PeopleView::refill()
         const auto done = byPerson.find(person.id);
         QString under = tr("no sittings yet");
         if (done != byPerson.end())
-            under =
-                tr("%n sitting(s), last on %1", nullptr, done->second.sittings)
-                    .arg(shortDayAndMonth(toQDate(done->second.last)));
+            under = tr("%n sitting(s), last on %1", nullptr, done->second.sittings)
+                        .arg(shortDayAndMonth(toQDate(done->second.last)));
         if (person.archived) under = tr("archived");
         m_list->addItem(QString::fromStdString(person.name) + QStringLiteral("\n") + under);
         if (m_desk->person() && person.id == m_desk->person()->id) row = static_cast<int>(i);
@@ -267,8 +270,9 @@ void PeopleView::save()
     } else if (const auto hz = pitchFromText(withPoint(m_sa->text()))) {
         person.saHz = hz;
     } else {
-        m_saNote->setText(
-            tr("\"%1\" is not a pitch: write a note such as G3, or 20 to 2000 Hz.").arg(m_sa->text()));
+        m_saNote->setText(tr("\"%1\" is not a pitch: write a note such as G3, or 20 to 2000 "
+                             "Hz.")
+                              .arg(m_sa->text()));
         m_saNote->show();
         return;
     }
@@ -384,7 +388,8 @@ void PeopleView::askToErase()
         return;
     if (!isAgreed(this,
                   {tr("Really delete %1 for good?").arg(name),
-                   tr("This cannot be undone, not with Ctrl+Z either. To hide someone, archive them instead.\n\nTo delete, write the name."),
+                   tr("This cannot be undone, not with Ctrl+Z either. To hide someone, archive "
+                      "them instead.\n\nTo delete, write the name."),
                    tr("Delete for good"), tr("Keep %1").arg(name), name}))
         return;
     QStringList recordings;

@@ -38,12 +38,12 @@ SchoolView::SchoolView(JournalDesk* desk, QWidget* parent)
         for (std::size_t a = 0; a < choice.answers.size(); ++a) {
             const auto& answer = choice.answers[a];
             auto* button = new QRadioButton(QString::fromStdString(choice.name(answer)), this);
-            button->setObjectName(
-                QString::fromStdString("school_" + choice.key + "_" + answer));
+            button->setObjectName(QString::fromStdString("school_" + choice.key + "_" + answer));
             button->setToolTip(QString::fromStdString(choice.meaning(answer)));
             group->addButton(button);
             cell->addWidget(button);
-            QLabel* why = softLabel(QString::fromStdString(choice.meaning(answer)), Type::Small, this);
+            QLabel* why =
+                softLabel(QString::fromStdString(choice.meaning(answer)), Type::Small, this);
             why->setContentsMargins(24, 0, 0, 2);
             cell->addWidget(why);
             connect(button, &QRadioButton::clicked, this,
@@ -69,7 +69,8 @@ void SchoolView::refill()
     const auto& person = m_desk->person();
     m_choices->setEnabled(person.has_value());
     m_title->setText(person
-                         ? tr("How %1 practises, where schools differ. Plans and progressions follow.")
+                         ? tr("How %1 practises, where schools differ. Plans and progressions "
+                              "follow.")
                                .arg(QString::fromStdString(person->name))
                          : tr("Add a person first, under People; the school is saved with them."));
     if (!person) return;

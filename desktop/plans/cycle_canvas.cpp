@@ -2,6 +2,7 @@
 #include "desktop/plans/cycle_canvas.hpp"
 
 #include "core/report/sentence.hpp"
+#include "desktop/controls/controls.hpp"
 #include "desktop/theme/theme.hpp"
 
 #include <QKeyEvent>
@@ -27,7 +28,9 @@ double stepFor(Qt::KeyboardModifiers modifiers)
 CycleCanvas::CycleCanvas(QWidget* parent) : QWidget(parent), m_gesture(firstDragGesture)
 {
     setObjectName(QStringLiteral("cycleCanvas"));
-    setToolTip(tr("Drag an edge; or left and right choose a phase, up and down change it (with Shift by quarters), Delete removes it"));
+    runToTheRight(this);
+    setToolTip(tr("Drag an edge; or left and right choose a phase, up and down change it (with "
+                  "Shift by quarters), Delete removes it"));
     setFocusPolicy(Qt::StrongFocus);
     setMouseTracking(true);
     setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Expanding);

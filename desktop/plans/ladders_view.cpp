@@ -151,7 +151,9 @@ QWidget* LaddersView::buildList()
     m_base->setMinimumContentsLength(20);
     m_base->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
     QPushButton* made = wordButton(tr("Make"), "makeLadder", this);
-    QPushButton* import = wordButton(tr("Import…"), "importLadder", this, tr("Open a progression file"));
+    QPushButton* import = wordButton(tr("Import…"), "importLadder", this,
+                                     tr("Open a "
+                                        "progression file"));
     lay::column(side, {.spacing = 6},
                 {lay::wide(m_list),
                  softLabel(tr("Make one: from what to what, and by how much"), Type::Small, this),
@@ -159,7 +161,8 @@ QWidget* LaddersView::buildList()
     connect(made, &QPushButton::clicked, this, &LaddersView::makeFromLine);
     connect(import, &QPushButton::clicked, this, [this] {
         const QString file = QFileDialog::getOpenFileName(this, tr("Open a progression file"), {},
-                                                          tr("Progressions (*.json);;All files (*)"));
+                                                          tr("Progressions (*.json);;All files "
+                                                             "(*)"));
         if (!file.isEmpty()) importFile(file);
     });
     return side;
@@ -402,10 +405,9 @@ void LaddersView::leaveLadder()
 void LaddersView::useRung()
 {
     if (const NamedLadder* named = chosen())
-        emit useWanted(named->ladder.rungs[static_cast<std::size_t>(chosenRung())],
-                       tr("Step %1 of \"%2\".")
-                           .arg(chosenRung() + 1)
-                           .arg(shownName(named->ladder.name)));
+        emit useWanted(
+            named->ladder.rungs[static_cast<std::size_t>(chosenRung())],
+            tr("Step %1 of \"%2\".").arg(chosenRung() + 1).arg(shownName(named->ladder.name)));
 }
 
 void LaddersView::oneSitting()

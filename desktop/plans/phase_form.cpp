@@ -38,7 +38,10 @@ std::optional<Enum> valueOf(const QComboBox* box)
 PhaseForm::PhaseForm(QWidget* parent)
     : QWidget(parent),
       m_kind(choiceBox(tr("Phase"), "phaseKind",
-                       {tr("<inhale>"), tr("<hold full>"), tr("<exhale>"), tr("<hold empty>")}, this)),
+                       {tr("<inhale>"), tr("<hold full>"), tr("<exhale>"),
+                        tr("<hold "
+                           "empty>")},
+                       this)),
       m_mode(choiceBox(tr("How long"), "phaseMode",
                        {tr("counts"), tr("from … to"), tr("as long as comfortable")}, this)),
       m_min(numberBox(tr("Counts"), "phaseMin", 0.25, planLimits::counts, 1, 2, {}, this)),

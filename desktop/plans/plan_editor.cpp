@@ -15,15 +15,15 @@
 #include "desktop/plans/cycle_canvas.hpp"
 #include "desktop/plans/phase_form.hpp"
 #include "desktop/plans/plan_outline.hpp"
+#include "desktop/plans/planned_words.hpp"
 #include "desktop/plans/rest_form.hpp"
 #include "desktop/plans/strokes_form.hpp"
-#include "desktop/plans/planned_words.hpp"
 #include "desktop/shapes/plan_shape.hpp"
 
-#include <QLocale>
 #include <QHBoxLayout>
 #include <QLabel>
 #include <QLineEdit>
+#include <QLocale>
 #include <QPushButton>
 #include <QSpinBox>
 #include <QStackedWidget>

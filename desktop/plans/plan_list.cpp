@@ -5,8 +5,8 @@
 #include "core/plan/plan_figures.hpp"
 #include "desktop/desk/journal_desk.hpp"
 #include "desktop/language/names.hpp"
-#include "desktop/shapes/lung_shape.hpp"
 #include "desktop/plans/planned_words.hpp"
+#include "desktop/shapes/lung_shape.hpp"
 #include "desktop/shapes/plan_shape.hpp"
 #include "desktop/theme/theme.hpp"
 
@@ -164,8 +164,7 @@ void PlanListDelegate::paint(QPainter* painter, const QStyleOptionViewItem& opti
     painter->setPen(theme.ink);
     painter->setFont(typeface(Type::Body, option.state & QStyle::State_Selected));
     painter->drawText(text, Qt::AlignLeft | Qt::AlignTop,
-                      painter->fontMetrics().elidedText(shownName(entry->plan.name),
-                                                        Qt::ElideRight,
+                      painter->fontMetrics().elidedText(shownName(entry->plan.name), Qt::ElideRight,
                                                         static_cast<int>(text.width())));
     painter->setPen(theme.softInk);
     painter->setFont(typeface(Type::Small));

@@ -29,8 +29,8 @@ StrokesForm::StrokesForm(QWidget* parent)
     column->setContentsMargins(0, 12, 0, 0);
     column->setSpacing(14);
     column->addLayout(lay::row({m_style, lay::stretch()}));
-    column->addLayout(lay::sentence(tr("%1 strokes in %2, %3 %4"),
-                                    {m_number, m_time, m_rate, m_pace}, this));
+    column->addLayout(
+        lay::sentence(tr("%1 strokes in %2, %3 %4"), {m_number, m_time, m_rate, m_pace}, this));
     for (QComboBox* box : {m_style, m_pace})
         connect(box, &QComboBox::activated, this, &StrokesForm::read);
     connect(m_number, &QSpinBox::valueChanged, this, &StrokesForm::read);

@@ -4,6 +4,7 @@
 #include "core/language/times.hpp"
 #include "core/plan/plan_figures.hpp"
 #include "core/report/sentence.hpp"
+#include "desktop/controls/controls.hpp"
 #include "desktop/shapes/cycle_drawing.hpp"
 #include "desktop/shapes/lung_shape.hpp"
 #include "desktop/theme/theme.hpp"
@@ -55,6 +56,7 @@ double cycleCounts(const std::vector<CueStep>& steps, std::size_t from)
 CueView::CueView(QWidget* parent) : QWidget(parent)
 {
     setObjectName(QStringLiteral("cueView"));
+    runToTheRight(this);
     setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Expanding);
 }
 
@@ -316,10 +318,12 @@ void CueView::paintWords(QPainter& painter, const Theme& theme) const
     Phase told = isPhase ? step->phase : Phase{};
     if (told.sound == PhaseSound::Hum) told.sound = PhaseSound::Plain; // it is the word above
     QString traits = isPhase ? traitsInWords(told) : QString();
-    if (m_now.cue.paused) traits = tr("Breathe naturally. Space continues: the cycle begins again.");
+    if (m_now.cue.paused)
+        traits = tr("Breathe naturally. Space continues: the cycle begins "
+                    "again.");
     if (isPhase && m_now.cue.waits)
-        traits = traits.isEmpty() ? tr("whenever it comes")
-                                  : tr("%1, whenever it comes").arg(traits);
+        traits =
+            traits.isEmpty() ? tr("whenever it comes") : tr("%1, whenever it comes").arg(traits);
     painter.setFont(typeface(Type::Figure));
     painter.setPen(theme.ink);
     painter.drawText(QRectF(margin, left.bottom(), width() - 2 * margin, 44),

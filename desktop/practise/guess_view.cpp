@@ -44,7 +44,8 @@ void GuessView::show(const std::vector<PlanGuess>& guesses)
     }
     m_sentence->setText(guesses.empty()
                             ? tr("No known plan fits what was heard.")
-                            : tr("What was it? These fit the sound, the likeliest first. Only you know what cannot be heard, such as the nostril."));
+                            : tr("What was it? These fit the sound, the likeliest first. Only "
+                                 "you know what cannot be heard, such as the nostril."));
     for (std::size_t i = 0; i < guesses.size(); ++i) m_rows->addWidget(rowOf(i));
 }
 
@@ -62,17 +63,15 @@ QWidget* GuessView::rowOf(std::size_t index)
         index == 0
             ? leadButton(name, "guess0", row, tr("Save it as this plan (Enter)"))
             : wordButton(name, index == 1 ? "guess1" : "guess2", row, tr("Save it as this plan"));
-    choose->setAccessibleName(name + QStringLiteral(": ") +
-                              shownName(guess.plan.name));
+    choose->setAccessibleName(name + QStringLiteral(": ") + shownName(guess.plan.name));
     connect(choose, &QPushButton::clicked, this,
             [this, index] { emit chosen(m_guesses[index].plan); });
-    lay::row(
-        row, {.spacing = 28},
-        {shape, lay::wide(lay::column(
-                    {.spacing = 4},
-                    {textLabel(shownName(guess.plan.name), Type::Row, row, "", true),
-                     softLabel(QString::fromStdString(fitInWords(guess)), Type::Body, row),
-                     lay::at(Qt::AlignLeft, choose), lay::stretch()}))});
+    lay::row(row, {.spacing = 28},
+             {shape, lay::wide(lay::column(
+                         {.spacing = 4},
+                         {textLabel(shownName(guess.plan.name), Type::Row, row, "", true),
+                          softLabel(QString::fromStdString(fitInWords(guess)), Type::Body, row),
+                          lay::at(Qt::AlignLeft, choose), lay::stretch()}))});
     return row;
 }
 

@@ -77,13 +77,12 @@ void Correcting::addNames()
             addAction(m_menu, choice.text, choice.name, choice.key, [this, meant = choice.meant] {
                 add({Correction::Kind::Rename, middleOf(phase()), 0, meant});
             }));
-    m_ofPhase.push_back(
-        addAction(m_menu, tr("Split it: in the middle, or where it plays"), "split",
-                  Qt::Key_S, [this] {
-                      const ReadPhase& p = phase();
-                      const bool plays = m_cursorS && *m_cursorS > p.startS && *m_cursorS < p.endS;
-                      add({Correction::Kind::Split, plays ? *m_cursorS : middleOf(p)});
-                  }));
+    m_ofPhase.push_back(addAction(
+        m_menu, tr("Split it: in the middle, or where it plays"), "split", Qt::Key_S, [this] {
+            const ReadPhase& p = phase();
+            const bool plays = m_cursorS && *m_cursorS > p.startS && *m_cursorS < p.endS;
+            add({Correction::Kind::Split, plays ? *m_cursorS : middleOf(p)});
+        }));
     m_swapCycle = addAction(m_menu, tr("Swap <inhale> and <exhale> in this cycle"), "swapCycle",
                             Qt::SHIFT | Qt::Key_X, [this] { swapCycle(); });
     m_join = addAction(m_menu, tr("Join it with the next phase"), "join", Qt::Key_J, [this] {
@@ -159,8 +158,9 @@ void Correcting::addSnaps(QMenu* menu)
                                Qt::ALT | Qt::Key_Down, false, Towards::Later},
                           Snap{tr("End at the previous change of sound"), "endAtEarlier",
                                Qt::CTRL | Qt::Key_Up, true, Towards::Earlier},
-                          Snap{tr("End at the next change of sound"), "endAtLater", Qt::CTRL | Qt::Key_Down,
-                               true, Towards::Later}})
+                          Snap{tr("End at the next change of "
+                                  "sound"),
+                               "endAtLater", Qt::CTRL | Qt::Key_Down, true, Towards::Later}})
         m_ofPhase.push_back(addAction(menu, s.text, s.name, QKeySequence(s.keys),
                                       [this, s] { snap(s.ofEnd, s.towards); }));
 }

@@ -18,7 +18,8 @@ EmptyPage::EmptyPage(QWidget* parent)
       m_title(new QLabel(tr("Drop a recording of a practice here."), this)),
       m_how(new QLabel(
           tr("A voice memo from a phone will do, or any sound file: M4A, MP3, Opus, FLAC, WAV. "
-             "The plan is found from the sound, or chosen above. You see each <inhale>, hold and <exhale> against its target."),
+             "The plan is found from the sound, or chosen above. You see each <inhale>, hold "
+             "and <exhale> against its target."),
           this)),
       m_caution(new QLabel(tr("Holding the breath and forced breathing do not suit everyone. "
                               "Stop and breathe naturally if you feel dizzy, panicky or in "
@@ -58,8 +59,7 @@ void EmptyPage::setRecent(const QStringList& files)
     for (const QString& file : files) {
         const QFileInfo info(file);
         if (!info.exists()) continue;
-        const QString when =
-            shortMoment(info.lastModified());
+        const QString when = shortMoment(info.lastModified());
         auto* item =
             new QListWidgetItem(info.completeBaseName() + QStringLiteral("   ") + when, m_recent);
         item->setData(Qt::UserRole, file);

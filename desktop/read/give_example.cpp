@@ -4,9 +4,9 @@
 #include "core/evaluate/example.hpp"
 #include "desktop/controls/question.hpp"
 
-#include <QObject>
 #include <QDir>
 #include <QFileDialog>
+#include <QObject>
 
 namespace layakari {
 
@@ -19,13 +19,16 @@ std::optional<Result<QString>> giveExample(QWidget* over, const Reading& reading
 {
     const Question question{
         QObject::tr("Give this recording as an example?"),
-        QObject::tr("The recording is copied into a folder of your choice, with a file that says where each "
-           "phase begins and ends. With it Layakari can be measured and made better. Nothing is "
-           "sent anywhere. No name goes with it, but everyone who can be heard in it can be "
-           "heard in the copy: listen to it first, and ask them."),
+        QObject::tr(
+            "The recording is copied into a folder of your choice, with a file that "
+            "says where each "
+            "phase begins and ends. With it Layakari can be measured and made better. Nothing is "
+            "sent anywhere. No name goes with it, but everyone who can be heard in it can be "
+            "heard in the copy: listen to it first, and ask them."),
         QObject::tr("Choose a folder"), QObject::tr("Keep it to myself")};
     if (!isAgreed(over, question)) return std::nullopt;
-    const QString folder = QFileDialog::getExistingDirectory(over, QObject::tr("A folder for examples"));
+    const QString folder = QFileDialog::getExistingDirectory(over, QObject::tr("A folder for "
+                                                                               "examples"));
     if (folder.isEmpty()) return std::nullopt;
     const auto copy = exportExample(reading, sound.toStdString(), folder.toStdString());
     if (!copy) return Result<QString>(fail(copy.error()));

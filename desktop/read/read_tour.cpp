@@ -17,7 +17,10 @@ void showReadTour(ReadPage* page, QWidget* window)
           QObject::tr("What was practised and how it went, in one breath. This is Runa, an "
                       "invented rower, with six cycles of four-seven-eight.")},
          {at(Spot::Row), QObject::tr("Each row is one breath cycle"),
-          QObject::tr("Drawn as the filling of the lungs: rising with the <inhale>, level in the hold, falling with the <exhale>. To the right, the counts of each phase and the accuracy of the cycle.")},
+          QObject::tr(
+              "Drawn as the filling of the lungs: rising with the <inhale>, level in "
+              "the hold, falling with the <exhale>. To the right, the counts of each phase and the "
+              "accuracy of the cycle.")},
          {at(Spot::Outline), QObject::tr("The dotted outline is the target"),
           QObject::tr("The filled shape is what was heard. Where they part, a phase was short or "
                       "long. Soft edges are uncertain ones.")},
@@ -25,7 +28,8 @@ void showReadTour(ReadPage* page, QWidget* window)
           QObject::tr("The sound of the chosen row. Space plays it, the arrow keys go from phase "
                       "to phase. If something was heard wrong, correct it here.")},
          {at(Spot::Accuracy), QObject::tr("How accurate was it?"),
-          QObject::tr("The share of the target counts that were met, with its range. Click any figure to see how it was measured.")},
+          QObject::tr("The share of the target counts that were met, with its range. Click any "
+                      "figure to see how it was measured.")},
          {at(Spot::Save), QObject::tr("What next?"),
           QObject::tr(
               "Open or drop a recording of your own, and save it here: then Reflect says what "

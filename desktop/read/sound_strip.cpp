@@ -4,6 +4,7 @@
 #include "core/language/times.hpp"
 #include "core/measure/keeping.hpp"
 #include "core/report/sentence.hpp"
+#include "desktop/controls/controls.hpp"
 #include "desktop/read/pin_labels.hpp"
 #include "desktop/read/sound_marks.hpp"
 #include "desktop/theme/theme.hpp"
@@ -26,8 +27,7 @@ constexpr double aroundS = 0.6; // sound shown before and after the row
 
 QString nameOf(ReadKind kind)
 {
-    if (const auto phase = toPhaseKind(kind))
-        return QString::fromStdString(shortTermFor(*phase));
+    if (const auto phase = toPhaseKind(kind)) return QString::fromStdString(shortTermFor(*phase));
     return kind == ReadKind::Voice ? QObject::tr("voice") : QObject::tr("other sound");
 }
 
@@ -43,6 +43,7 @@ float totalDb(const Bands& bands)
 SoundStrip::SoundStrip(QWidget* parent) : QWidget(parent)
 {
     setObjectName(QStringLiteral("soundStrip"));
+    runToTheRight(this);
     setAccessibleName(tr("Sound of the chosen row"));
     setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Fixed);
     setMouseTracking(true);
@@ -237,9 +238,8 @@ void SoundStrip::paintEvent(QPaintEvent*)
     } else {
         painter.setPen(theme.softInk);
         painter.setFont(typeface(Type::Body));
-        painter.drawText(
-            levelArea(), Qt::AlignCenter,
-            tr("The recording is missing, so its sound cannot be shown or played."));
+        painter.drawText(levelArea(), Qt::AlignCenter,
+                         tr("The recording is missing, so its sound cannot be shown or played."));
     }
     paintStrokesAndHums(painter);
     paintBoundaries(painter);
@@ -361,10 +361,9 @@ QString SoundStrip::lengthText(std::size_t index) const
     const ReadPhase& p = m_reading->phases[index];
     for (const ReadStrokeRun& run : m_reading->strokeRuns)
         if (p.kind == ReadKind::Strokes && std::fabs(run.startS - p.startS) < 0.01) {
-            QStringList words{run.targetCount
-                                  ? tr("%1 of %n stroke(s)", nullptr, *run.targetCount)
-                                        .arg(run.count)
-                                  : tr("%n stroke(s)", nullptr, run.count)};
+            QStringList words{
+                run.targetCount ? tr("%1 of %n stroke(s)", nullptr, *run.targetCount).arg(run.count)
+                                : tr("%n stroke(s)", nullptr, run.count)};
             if (run.ratePerMin) words << tr("%L1 per minute").arg(*run.ratePerMin, 0, 'f', 1);
             if (run.intervalCv)
                 words << tr("intervals within %L1 %").arg(100 * *run.intervalCv, 0, 'f', 0);
@@ -374,7 +373,10 @@ QString SoundStrip::lengthText(std::size_t index) const
         }
     const QString name = nameOf(p.kind);
     const auto withDoubt = [&](const QString& text) {
-        return p.confidence < 0.8 ? tr("%1 (%2 % sure)").arg(text).arg(std::lround(100 * p.confidence))
+        return p.confidence < 0.8 ? tr("%1 (%2 % "
+                                       "sure)")
+                                        .arg(text)
+                                        .arg(std::lround(100 * p.confidence))
                                   : text;
     };
     if (p.cycle) {

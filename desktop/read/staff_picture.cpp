@@ -107,8 +107,7 @@ QByteArray asPng(const Reading& reading, const QSizeF& size)
 
 } // namespace
 
-StaffDrawn drawStaff(QPainter& painter, const Reading& reading, double width,
-                     double mostHeight)
+StaffDrawn drawStaff(QPainter& painter, const Reading& reading, double width, double mostHeight)
 {
     LaidOut staff(reading);
     const double scale = width / staffWidth;
@@ -176,8 +175,7 @@ Result<void> saveStaffPicture(const Reading& reading, const QString& file)
 {
     QImage measure(1, 1, QImage::Format_RGB32);
     QPainter nowhere(&measure);
-    const double staff =
-        drawStaff(nowhere, reading, pictureWidth - 2 * margin, everything).height;
+    const double staff = drawStaff(nowhere, reading, pictureWidth - 2 * margin, everything).height;
     nowhere.end();
     const QSizeF size(pictureWidth, std::ceil(staff + headHeight + 2 * margin));
     const bool isDrawing = file.endsWith(QStringLiteral(".svg"), Qt::CaseInsensitive);

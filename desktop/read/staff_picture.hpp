@@ -18,8 +18,7 @@ struct StaffDrawn {
 };
 /// Draws the breath staff of a reading with its head from the painter's origin, scaled to `width`,
 /// and as many rows as find room in `mostHeight`; a line's height is left where some do not.
-StaffDrawn drawStaff(QPainter& painter, const Reading& reading, double width,
-                     double mostHeight);
+StaffDrawn drawStaff(QPainter& painter, const Reading& reading, double width, double mostHeight);
 
 /// The sentence and the whole staff on as many pages as it takes.
 Sheet sheetOf(const Reading& reading);

@@ -289,7 +289,7 @@ private:
     {
         const QString phase = QString::fromStdString(termFor(kept.phase));
         if (isUnheard(kept)) return QObject::tr("%1 not heard separately").arg(phase);
-        const QString length =
+        QString length =
             kept.counts ? QObject::tr("%1 %L2 counts").arg(phase).arg(*kept.counts, 0, 'f', 1)
                         : QObject::tr("%1 %L2 seconds").arg(phase).arg(kept.seconds, 0, 'f', 1);
         switch (keepingOf(kept)) {

@@ -2,6 +2,7 @@
 #include "desktop/read/staff_view.hpp"
 
 #include "core/measure/keeping.hpp"
+#include "desktop/controls/controls.hpp"
 #include "desktop/read/sound_marks.hpp"
 #include "desktop/shapes/lung_shape.hpp"
 #include "desktop/theme/theme.hpp"
@@ -417,6 +418,7 @@ QSize StaffDelegate::sizeHint(const QStyleOptionViewItem& option, const QModelIn
 StaffView::StaffView(QWidget* parent) : QListView(parent), m_model(new StaffModel(this))
 {
     setObjectName(QStringLiteral("staff"));
+    runToTheRight(this);
     setAccessibleName(tr("Breath staff: a row for each cycle"));
     setModel(m_model);
     setItemDelegate(new StaffDelegate(this));
@@ -474,6 +476,7 @@ void StaffView::resizeEvent(QResizeEvent* event)
 
 StaffHead::StaffHead(const StaffView* view, QWidget* parent) : QWidget(parent), m_view(view)
 {
+    runToTheRight(this);
     setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Fixed);
 }
 

@@ -29,8 +29,7 @@ public:
         const SittingReport& r = m_report;
         m_paper.soft(QStringLiteral("%1  ·  %2  ·  %3")
                          .arg(QString::fromStdString(r.person.name),
-                              fullDate(toQDate(r.sitting.day)),
-                              r.planName));
+                              fullDate(toQDate(r.sitting.day)), r.planName));
         m_paper.leave(gap / 2);
         m_paper.text(QString::fromStdString(inOneSentence(r.reading)), Type::Sentence);
         m_paper.leave(gap);
@@ -67,8 +66,7 @@ private:
         m_paper.painter().save();
         m_paper.painter().translate(0, m_paper.y());
         const StaffDrawn drawn =
-            drawStaff(m_paper.painter(), m_report.reading,
-                      m_paper.width(), bottom - m_paper.y());
+            drawStaff(m_paper.painter(), m_report.reading, m_paper.width(), bottom - m_paper.y());
         m_paper.painter().restore();
         m_paper.leave(drawn.height);
         if (drawn.leftOut > 0) m_paper.soft(QObject::tr("… and %1 rows more").arg(drawn.leftOut));

@@ -24,12 +24,13 @@ void WeekList::refresh()
     m_handed = m_desk->told(handedInLately(m_desk->journal(), m_desk->today()))
                    .value_or(std::vector<HandedIn>{});
     for (const HandedIn& handed : m_handed) {
-        auto* item = new QListWidgetItem(
-            tr("%1, %2: %3")
-                .arg(QString::fromStdString(handed.person.name),
-                     QLocale().dayName(toQDate(handed.sitting.day).dayOfWeek(), QLocale::ShortFormat),
-                     QString::fromStdString(handed.why)),
-            this);
+        auto* item =
+            new QListWidgetItem(tr("%1, %2: %3")
+                                    .arg(QString::fromStdString(handed.person.name),
+                                         QLocale().dayName(toQDate(handed.sitting.day).dayOfWeek(),
+                                                           QLocale::ShortFormat),
+                                         QString::fromStdString(handed.why)),
+                                this);
         QFont font = this->font();
         font.setBold(handed.urgency > 0);
         item->setFont(font);

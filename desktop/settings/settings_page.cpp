@@ -72,8 +72,11 @@ SettingsPage::SettingsPage(JournalDesk* desk, IntakeDesk* intake, Look* look,
     setObjectName(QStringLiteral("settingsPage"));
     m_sections->setObjectName(QStringLiteral("settingsSections"));
     m_sections->setAccessibleName(tr("Sections of the settings"));
-    m_sections->addItems({tr("How you practise"), tr("Language and looks"), tr("Recordings"), tr("Backups"),
-                          tr("Microphone and loudspeaker"), tr("Who uses Layakari")});
+    m_sections->addItems({tr("How you practise"),
+                          tr("Language and "
+                             "looks"),
+                          tr("Recordings"), tr("Backups"), tr("Microphone and loudspeaker"),
+                          tr("Who uses Layakari")});
     m_pages->addWidget(new SchoolView(desk, this));
     m_pages->addWidget(scrolled(buildAppearance(), this));
     m_pages->addWidget(scrolled(buildRecordings(), this));
@@ -114,7 +117,12 @@ QWidget* SettingsPage::buildAppearance()
     m_language = choiceBox(tr("Language"), "language", {}, page);
     const QString systems = systemLanguage();
     for (const auto& [code, name] : programLanguages()) {
-        if (code == systems) m_language->insertItem(0, tr("As the desktop is set: %1").arg(name), {});
+        if (code == systems)
+            m_language->insertItem(0,
+                                   tr("As the desktop is set: "
+                                      "%1")
+                                       .arg(name),
+                                   {});
         m_language->addItem(name, code);
     }
     m_speak = wordButton(tr("Open Layakari again in this language"), "speakThis", page,
@@ -126,7 +134,8 @@ QWidget* SettingsPage::buildAppearance()
     connect(m_speak, &QPushButton::clicked, this, &SettingsPage::languageWanted);
     lay::column(
         page, {.spacing = 8},
-        {head(tr("Language"), page), lay::row({.spacing = 12}, {m_language, m_speak, lay::stretch()}),
+        {head(tr("Language"), page),
+         lay::row({.spacing = 12}, {m_language, m_speak, lay::stretch()}),
          head(tr("Light or dark"), page), m_themes[0], m_themes[1], m_themes[2],
          head(tr("Size of the text"), page), lay::row({m_text, lay::stretch()}),
          softLabel(tr("Ctrl+D changes between light and dark at any time."), Type::Body, page),
@@ -171,7 +180,9 @@ QWidget* SettingsPage::buildRecordings()
                  softLabel(tr("Earlier recordings stay where they are."), Type::Small, page),
                  head(tr("A folder to watch"), page), m_watched,
                  lay::row({m_watch, lay::stretch()}),
-                 softLabel(tr("What a phone syncs into it is added automatically."), Type::Small, page),
+                 softLabel(tr("What a phone syncs into it is added "
+                              "automatically."),
+                           Type::Small, page),
                  lay::stretch()});
     return page;
 }
@@ -291,18 +302,20 @@ void SettingsPage::refresh()
     const bool areSeveral = m_desk->people().size() > 1;
     m_alone->setEnabled(!areSeveral);
     m_severalNote->setText(areSeveral
-                               ? tr("There are several people in the journal, so all of them are shown. Archive those you no longer need.")
-                               : tr("When you practise alone, people and what a teacher needs are hidden."));
+                               ? tr("There are several people in the journal, so all of them "
+                                    "are shown. Archive those you no longer need.")
+                               : tr("When you practise alone, people and what a teacher needs "
+                                    "are hidden."));
     showBackups();
 }
 
 void SettingsPage::showBackups(const QString& news)
 {
     const std::vector<Backup> all = backupsIn(m_desk->journal().folder());
-    QString words =
-        all.empty() ? tr("There is none yet.")
-                    : tr("There are %n, the last of %1.", nullptr, static_cast<int>(all.size()))
-                          .arg(fullDate(toQDate(all.front().day)));
+    QString words = all.empty()
+                        ? tr("There is none yet.")
+                        : tr("There are %n, the last of %1.", nullptr, static_cast<int>(all.size()))
+                              .arg(fullDate(toQDate(all.front().day)));
     if (!news.isEmpty()) words = news + QLatin1Char(' ') + words;
     m_backups->setText(words);
 }

@@ -122,7 +122,10 @@ void CycleDrawing::paintLabels(QPainter& painter, const Theme& theme) const
         painter.setFont(typeface(Type::Small));
         painter.setPen(theme.softInk);
         QStringList second;
-        if (!phase.counts.open) second << QObject::tr("%L1 s").arg(phase.counts.max * countS, 0, 'f', 1);
+        if (!phase.counts.open)
+            second << QObject::tr("%L1 "
+                                  "s")
+                          .arg(phase.counts.max * countS, 0, 'f', 1);
         if (const QString traits = traitsInWords(phase); !traits.isEmpty()) second << traits;
         painter.drawText(
             QRectF(x + 2, baseline() + scaled(25), width - 4, scaled(22)), Qt::AlignLeft,

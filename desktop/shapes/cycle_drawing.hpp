@@ -16,7 +16,7 @@ struct Theme;
 /// lie.
 struct CycleDrawing {
     std::vector<Phase> phases;
-    double countS = 1; ///< seconds a count
+    double countS = 1;         ///< seconds a count
     QRectF area;               ///< of the whole drawing, labels included
     int chosen = -1;           ///< phase that is chosen, or -1
     bool showsHandles = false; ///< grips at the edges that can be dragged

@@ -4,6 +4,7 @@
 #include "core/language/times.hpp"
 #include "core/plan/plan_figures.hpp"
 #include "core/report/sentence.hpp"
+#include "desktop/controls/controls.hpp"
 #include "desktop/language/names.hpp"
 #include "desktop/shapes/lung_shape.hpp"
 #include "desktop/theme/theme.hpp"
@@ -53,6 +54,7 @@ std::optional<Strokes> firstRunOf(const Plan& plan)
 PlanShape::PlanShape(QWidget* parent) : QWidget(parent)
 {
     setObjectName(QStringLiteral("planShape"));
+    runToTheRight(this);
     setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Expanding);
 }
 
@@ -87,10 +89,11 @@ void PlanShape::paintEvent(QPaintEvent*)
         painter.setPen(theme.exhaleText);
         painter.setFont(typeface(Type::Body, true));
         const int strokes = m_firstRun->strokes;
-        const QString label =
-            m_firstRun->ratePerMin
-                ? tr("%n stroke(s) at %L1 per minute", nullptr, strokes).arg(*m_firstRun->ratePerMin)
-                : tr("%n stroke(s)", nullptr, strokes);
+        const QString label = m_firstRun->ratePerMin ? tr("%n stroke(s) at %L1 per "
+                                                          "minute",
+                                                          nullptr, strokes)
+                                                           .arg(*m_firstRun->ratePerMin)
+                                                     : tr("%n stroke(s)", nullptr, strokes);
         painter.drawText(QRectF(2, grains.bottom() + 2, width(), scaled(22)), Qt::AlignLeft, label);
         large.setTop(run.bottom() + 14);
     }
@@ -139,8 +142,7 @@ void PlanShape::paintWhole(QPainter& painter, const QRectF& area) const
     const QRectF label(area.left(), area.top() + wholeHeight + 2, area.width() - 8,
                        scaled(wholeLabel));
     painter.drawText(label, Qt::AlignLeft, tr("the whole sitting"));
-    painter.drawText(label, Qt::AlignRight,
-                     QString::fromStdString(durationInWords(seconds)));
+    painter.drawText(label, Qt::AlignRight, QString::fromStdString(durationInWords(seconds)));
 }
 
 } // namespace layakari

@@ -44,7 +44,8 @@ void Capture::begin()
     m_source->setBufferSize(m_format.bytesForDuration(1000ll * deviceBufferMs));
     m_stream = m_source->start();
     if (!m_stream || m_source->error() != QAudio::NoError) {
-        emit lost(tr("The microphone \"%1\" cannot be opened. Make sure that no other program is using it, or choose another.")
+        emit lost(tr("The microphone \"%1\" cannot be opened. Make sure that no other program "
+                     "is using it, or choose another.")
                       .arg(m_device.description()));
         return;
     }
@@ -81,7 +82,8 @@ void Capture::watch()
     const bool gone = m_source->state() == QAudio::StoppedState || m_since.elapsed() > silentMs;
     if (!gone) return;
     m_watch->stop();
-    emit lost(tr("The microphone \"%1\" has stopped. Plug it in again and continue, or stop: what was recorded is saved.")
+    emit lost(tr("The microphone \"%1\" has stopped. Plug it in again and continue, or stop: "
+                 "what was recorded is saved.")
                   .arg(m_device.description()));
 }
 

@@ -81,7 +81,8 @@ QWidget* WelcomePage::buildDoors()
              {doorOf(alone, tr("Record yourself, see what you did, and how it changes over weeks."),
                      page),
               doorOf(teach,
-                     tr("Recordings of the people you teach, side by side, and what to answer each of them."),
+                     tr("Recordings of the people you teach, side by side, and what to answer "
+                        "each of them."),
                      page),
               lay::stretch()}),
          lay::gap(14), lay::row({.spacing = 18}, {sample, read, lay::stretch()}), lay::gap(8),
@@ -104,13 +105,14 @@ QWidget* WelcomePage::buildQuestions(QButtonGroup*& counting, QButtonGroup*& wor
             column->addWidget(textLabel(question, Type::Row, questions, "", true));
             for (std::size_t a = 0; a < choice.answers.size(); ++a) {
                 const auto& answer = choice.answers[a];
-                auto* button = new QRadioButton(QString::fromStdString(choice.name(answer)), questions);
-                button->setObjectName(QString::fromStdString(std::string(name) + "_" + choice.key +
-                                                             "_" + answer));
+                auto* button =
+                    new QRadioButton(QString::fromStdString(choice.name(answer)), questions);
+                button->setObjectName(
+                    QString::fromStdString(std::string(name) + "_" + choice.key + "_" + answer));
                 button->setChecked(a == 0);
                 group->addButton(button, static_cast<int>(a));
-                QLabel* why =
-                    softLabel(QString::fromStdString(choice.meaning(answer)), Type::Small, questions);
+                QLabel* why = softLabel(QString::fromStdString(choice.meaning(answer)), Type::Small,
+                                        questions);
                 why->setContentsMargins(24, 0, 0, 4);
                 column->addWidget(button);
                 column->addWidget(why);
