@@ -132,7 +132,7 @@ int run(int argc, char** argv)
     // What did not fit on the disk, or went to nobody, was not printed.
     if (std::fflush(stdout) != 0 || std::ferror(stdout) != 0) {
         const Error error{ErrorCode::CannotWrite, "standard output", "",
-                          std::string("cannot be written: ") + std::strerror(errno),
+                          say("error.cannot-be-written", {{"why", std::strerror(errno)}}),
                           "make room, or write elsewhere with --out"};
         return refuse(error);
     }

@@ -3,6 +3,7 @@
 
 #include "core/base/progress.hpp"
 #include "core/base/result.hpp"
+#include "core/language/message.hpp"
 
 #include <exception>
 #include <new>
@@ -23,7 +24,7 @@ auto withoutThrowing(ErrorCode code, const std::string& file, Work&& work) -> de
         return fail({code, file, "", "there is not enough memory for it",
                      "close other programs, or try a shorter or smaller file"});
     } catch (const std::exception& e) {
-        return fail({code, file, "", std::string("it cannot be handled (") + e.what() + ")",
+        return fail({code, file, "", say("error.cannot-be-handled", {{"why", e.what()}}),
                      "please report this with the file"});
     }
 }

@@ -29,7 +29,7 @@ constexpr int mostLinks = 40; // as the kernel follows, path_resolution(7)
 Error cannotWriteTo(const fs::path& target, const std::string& why)
 {
     return {ErrorCode::CannotWrite, target.string(), "",
-            say("error.cannot-be-written", {{"why", why}}),
+            say("error.cannot-be-written", {{"why", clauseInWords(why)}}),
             "check the name, the folder, its permissions and the free space"};
 }
 

@@ -212,7 +212,7 @@ Result<Ladder> parseLadder(const std::string& json, const std::string& file)
 {
     return parseForeign(
         json, ErrorCode::BadPlan, file,
-        "mend the ladder, or export one from the Prepare page and start from it",
+        "correct the progression, or export one from the Prepare page and start from it",
         [&](const CheckedJson& document) {
             checkHead(document, "layakari.ladder", 1);
             Ladder ladder;

@@ -159,9 +159,7 @@ Result<Handed> keepReadAtOnce(Journal& journal, Handed handed, const ReadIn& rea
     };
     if (!read.reading) return ended(Handed::State::Failed, reasonOf(read.reading.error()));
     if (!read.reading->heardBreathing())
-        return ended(Handed::State::Failed,
-                     "no breathing was heard in it; place the microphone nearer, to one side of "
-                     "nose and mouth");
+        return ended(Handed::State::Failed, say("inbox.no-breathing"));
     if (!handed.person) return ended(Handed::State::Failed, say("inbox.no-person"));
     const auto there = journal.sittingOfContent(read.sha256);
     if (!there) return fail(there.error());

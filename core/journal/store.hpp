@@ -5,6 +5,7 @@
 
 #include "core/base/barrier.hpp"
 #include "core/journal/journal.hpp"
+#include "core/language/message.hpp"
 
 #include <SQLiteCpp/SQLiteCpp.h>
 
@@ -26,10 +27,11 @@ struct Journal::Store {
 
     Error errorFrom(const SQLite::Exception& e) const
     {
-        return {ErrorCode::BadJournal, (folder / "journal.db").string(), "",
-                std::string("the journal could not be used (") + e.what() + ")",
-                "close other programs that use it, and see that the disk is not full; the file has "
-                "not been replaced"};
+        return {
+            ErrorCode::BadJournal, (folder / "journal.db").string(), "",
+            say("error.journal-could-not-be-used", {{"why", e.what()}}),
+            "close other programs that use it, and make sure that the disk is not full; the file "
+            "has not been replaced"};
     }
 
     /// Runs `work` and turns what it throws into an error.

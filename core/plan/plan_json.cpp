@@ -223,9 +223,10 @@ Json partsToJson(const std::vector<Part>& parts)
 
 Result<Plan> parsePlan(const std::string& json, const std::string& file)
 {
-    return parseForeign(json, ErrorCode::BadPlan, file,
-                        "mend the plan, or start from one that 'layakari-cli plan PRESET' prints",
-                        parseDocument);
+    return parseForeign(
+        json, ErrorCode::BadPlan, file,
+        "correct the plan, or start from one that 'layakari-cli plan PRESET' prints",
+        parseDocument);
 }
 
 Result<Plan> readPlanFile(const std::filesystem::path& path)

@@ -2,6 +2,7 @@
 #include "core/plan/shorthand.hpp"
 
 #include "core/base/checked_json.hpp"
+#include "core/language/message.hpp"
 
 #include <algorithm>
 #include <array>
@@ -57,7 +58,7 @@ std::optional<double> numberIn(std::string_view text)
 double boundedCounts(double value, std::size_t at)
 {
     if (value < 0 || value > planLimits::counts)
-        fault(at, "counts run from 0 to " + shortNumber(planLimits::counts));
+        fault(at, say("error.most-counts", {{"most", shortNumber(planLimits::counts)}}));
     return value;
 }
 
@@ -154,8 +155,8 @@ private:
         const std::size_t at = more() ? word().at : m_words.back().at;
         if (!number || *number < 1 || *number > planLimits::strokes ||
             *number != std::floor(*number))
-            fault(at, "say how many strokes, 1 to " + std::to_string(planLimits::strokes) +
-                          ", as in 36 strokes @60");
+            fault(at,
+                  say("error.how-many-strokes", {{"most", std::to_string(planLimits::strokes)}}));
         strokes.strokes = static_cast<int>(*number);
         m_result.content = strokes;
     }
@@ -172,10 +173,7 @@ private:
                 std::min(written.text.find_first_of("-:", begin), written.text.size());
             const std::string part = written.text.substr(begin, end - begin);
             const auto target = countsIn(part, written.at + begin);
-            if (!target)
-                fault(written.at + begin, "\"" + part +
-                                              "\" is no number of counts; write 4, 5..8, or * for "
-                                              "as long as is comfortable");
+            if (!target) fault(written.at + begin, say("error.no-counts", {{"text", part}}));
             counts.push_back(*target);
             begin = end + 1;
         }
@@ -201,7 +199,7 @@ private:
         }
         if (phases.size() >= static_cast<std::size_t>(planLimits::phasesPerCycle))
             fault(at,
-                  "a cycle has at most " + std::to_string(planLimits::phasesPerCycle) + " phases");
+                  say("error.most-phases", {{"most", std::to_string(planLimits::phasesPerCycle)}}));
         Phase phase;
         phase.kind = kind;
         phase.counts = counts;
@@ -229,10 +227,7 @@ private:
             if (!isHold(*kind)) lastBreath = kind;
             while (more() && phases.size() > before && readTrait(phases.back())) ++m_next;
         }
-        if (phases.empty())
-            fault(word().at, "\"" + word().text +
-                                 "\" is not understood; write for example 4-7-8, 1:2, in 4 hold 7 "
-                                 "out 8, or 36 strokes");
+        if (phases.empty()) fault(word().at, say("error.no-breath", {{"text", word().text}}));
         m_result.content = std::move(phases);
     }
 
@@ -281,9 +276,7 @@ private:
             return;
         }
         if (text[0] != 'x' && text[0] != '@')
-            fault(at, "\"" + text +
-                          "\" is not understood here; after the breath may come x6 (times), x 4s "
-                          "(seconds a unit), @1.2s (a count's length) or own");
+            fault(at, say("error.not-after-a-breath", {{"text", text}}));
         for (int i = 0; i < 2 && more() && needsMore(text); ++i) text += m_words[m_next++].text;
         std::string unit;
         while (!text.empty() && std::isalpha(static_cast<unsigned char>(text.back())) &&
@@ -318,8 +311,7 @@ private:
             return;
         }
         if ((!unit.empty() && unit != "s") || number < 0.1 || number > planLimits::countLengthS)
-            fault(at, "a count lasts 0.1 to " + shortNumber(planLimits::countLengthS) +
-                          " seconds, as in @1.2s");
+            fault(at, say("error.count-length", {{"most", shortNumber(planLimits::countLengthS)}}));
         m_result.countLengthS = number;
     }
 
@@ -327,9 +319,7 @@ private:
     {
         if (unit.empty()) {
             if (number != std::floor(number) || number > planLimits::repeat)
-                fault(at, "x and a whole number is how often, 1 to " +
-                              std::to_string(planLimits::repeat) +
-                              "; for a unit of the ratio write x 4s or x 4c");
+                fault(at, say("error.how-often", {{"most", std::to_string(planLimits::repeat)}}));
             m_result.repeat = static_cast<int>(number);
             return;
         }
@@ -347,8 +337,8 @@ private:
             phase.counts.min *= m_unit;
             phase.counts.max *= m_unit;
             if (phase.counts.max > planLimits::counts)
-                fault(m_words.back().at, "that makes a phase of more than " +
-                                             shortNumber(planLimits::counts) + " counts");
+                fault(m_words.back().at,
+                      say("error.phase-too-long", {{"most", shortNumber(planLimits::counts)}}));
         }
     }
 };

@@ -156,7 +156,7 @@ Result<bool> checkManifest(const fs::path& folder)
     return readTextFile(file, ErrorCode::BadJournal, mostManifestBytes)
         .and_then([&](const std::string& text) {
             return parseForeign(text, ErrorCode::BadJournal, file.string(),
-                                "choose a folder that take-out has written",
+                                "choose a folder that Export has written",
                                 [](const CheckedJson& manifest) {
                                     checkHead(manifest, manifestFormat, 1);
                                     return true;

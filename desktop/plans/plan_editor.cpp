@@ -400,7 +400,8 @@ void PlanEditor::showFigures()
     QString says;
     if (fault) {
         says = tr("Not yet a plan: %1 %2.")
-                   .arg(QString::fromStdString(fault->place), QString::fromStdString(fault->cause));
+                   .arg(QString::fromStdString(fault->place),
+                        QString::fromStdString(clauseInWords(fault->cause)));
     } else {
         says = QString::fromStdString(comparedWithLately(f, m_desk->latestSittings()));
     }
@@ -414,9 +415,10 @@ void PlanEditor::takeLine(const QString& text)
 {
     const auto written = parseShorthand(text.toStdString());
     if (!written) {
-        m_lineFault->setText(tr("At character %1: %2.")
-                                 .arg(written.error().at + 1)
-                                 .arg(QString::fromStdString(written.error().cause)));
+        m_lineFault->setText(
+            tr("At character %1: %2.")
+                .arg(written.error().at + 1)
+                .arg(QString::fromStdString(clauseInWords(written.error().cause))));
         return;
     }
     m_lineFault->clear();

@@ -149,7 +149,7 @@ QString CueView::counted() const
 // How long it has been, and how long it goes on.
 QString CueView::timeInWords() const
 {
-    const QString been = QString::fromStdString(durationInWords(m_now.untilS));
+    QString been = QString::fromStdString(durationInWords(m_now.untilS));
     const Remaining remaining = remainingOf(m_steps, m_now.cue);
     if (m_now.cue.over) return been;
     const QString left = QString::fromStdString(durationInWords(std::ceil(remaining.seconds)));

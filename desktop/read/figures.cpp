@@ -178,7 +178,11 @@ void Figures::show(const Reading& reading)
 {
     m_reading = reading;
     const Summary& s = reading.summary;
-    m_sentence->setText(QString::fromStdString(inOneSentence(reading)).toHtmlEscaped());
+    const QString sentence = QString::fromStdString(inOneSentence(reading));
+    // What would take four lines is written smaller: the rows are what the page is for.
+    constexpr int mostLetters = 150;
+    setTypeface(m_sentence, sentence.size() > mostLetters ? Type::Row : Type::Sentence);
+    m_sentence->setText(sentence.toHtmlEscaped());
     m_advice->setText(soundInWords(reading.quality));
     m_advice->setVisible(!m_advice->text().isEmpty());
     showNotes(reading);

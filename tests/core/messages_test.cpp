@@ -96,7 +96,7 @@ TEST_CASE("A clause of an error that is in the catalogue is one that the sources
     for (const char* folder : {"core", "cli", "decode", "desktop"})
         for (const auto& entry :
              fs::recursive_directory_iterator(fs::path(LAYAKARI_SOURCE) / folder))
-            if (entry.path().extension() == ".cpp")
+            if (entry.path().extension() != ".json")
                 sources += std::regex_replace(readText(entry.path()), joint, "");
     const std::string family = "error.";
     int clauses = 0;

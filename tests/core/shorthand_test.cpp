@@ -107,8 +107,8 @@ TEST_CASE("What is not understood is pointed at, with what to write")
     const Row rows[] = {
         {"", 0, "write a breath"},
         {"breathe", 0, "not understood"},
-        {"4-seven-8", 2, "no number"},
-        {"4-7-", 4, "no number"},
+        {"4-seven-8", 2, "not a number"},
+        {"4-7-", 4, "not a number"},
         {"0-4", 0, "0 counts"},
         {"4-7-8-9-10", 0, "two to four"},
         {"4-8..5-4", 2, "smaller to its larger"},
