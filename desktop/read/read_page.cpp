@@ -82,7 +82,7 @@ void ReadPage::buildLayout()
     constexpr double leastChooser = 130;
     m_chooser->setMinimumWidth(static_cast<int>(scaled(leastChooser)));
     // The words over the rows have the room that they need, the rows what is left: they scroll.
-    constexpr double leastStaff = 90;
+    constexpr double leastStaff = 60; // one row
     m_staff->setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Ignored);
     m_staff->setMinimumHeight(static_cast<int>(scaled(leastStaff)));
     auto* sheet = new QWidget(this);
